@@ -1,0 +1,51 @@
+import type { Point } from '../geometry/pose.ts';
+import { toField } from '../geometry/pose.ts';
+import type { Body } from '../robot/setup.ts';
+import { forecastPose, type Forecast } from '../simulation/forecast.ts';
+
+/** How far apart the runs of a forecast are at one moment. */
+export interface SpreadAt {
+  time: number;
+  move: number;
+  /** Mean place of the tool point, mm. */
+  middle: Point;
+  /** Distance from the middle within which 19 of 20 runs lie, mm. */
+  radius: number;
+  /** Standard deviation of the heading, rad. */
+  heading: number;
+}
+
+/** The spread of the tool point at every moment of a forecast: the band behind the strip. */
+export function spreadBand(forecast: Forecast, body: Body): SpreadAt[] {
+  const { times, moves } = forecast.moments;
+  return times.map((time, moment) => {
+    const points: Point[] = [];
+    const headings: number[] = [];
+    for (let run = 0; run < forecast.runs; run++) {
+      const pose = forecastPose(forecast, run, moment);
+      points.push(toField(pose, { x: body.toolX, y: body.toolY }));
+      headings.push(pose.heading);
+    }
+    const middle = { x: mean(points.map((p) => p.x)), y: mean(points.map((p) => p.y)) };
+    const distances = points
+      .map((p) => Math.hypot(p.x - middle.x, p.y - middle.y))
+      .sort((a, b) => a - b);
+    return {
+      time,
+      move: moves[moment]!,
+      middle,
+      radius: distances[Math.ceil(0.95 * distances.length) - 1] ?? 0,
+      heading: standardDeviation(headings),
+    };
+  });
+}
+
+function mean(values: readonly number[]): number {
+  return values.reduce((sum, value) => sum + value, 0) / values.length;
+}
+
+function standardDeviation(values: readonly number[]): number {
+  if (values.length < 2) return 0;
+  const middle = mean(values);
+  return Math.sqrt(values.reduce((sum, v) => sum + (v - middle) ** 2, 0) / (values.length - 1));
+}

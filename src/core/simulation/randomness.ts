@@ -1,0 +1,62 @@
+import { randomNormal } from 'd3-random';
+import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
+
+/** Draws standard normal or uniform [0, 1) numbers. */
+export type Draw = () => number;
+
+/**
+ * The randomness of one run. Every purpose has a stream of its own, so that two variants of a
+ * route see the same put-down, the same battery and the same ground even when one of them asks a
+ * sensor more often: common random numbers.
+ */
+export interface RunRandomness {
+  placement: Draw;
+  power: Draw;
+  gyro: Draw;
+  gyroNoise: Draw;
+  range: Draw;
+  rangeDropout: Draw;
+  ground: Draw;
+  bump: Draw;
+  phase: Draw;
+}
+
+/**
+ * The streams of run number `run` under a seed. They depend on nothing else, so a forecast is the
+ * same however many workers share its runs.
+ */
+export function runRandomness(seed: number, run: number): RunRandomness {
+  const normal = (purpose: number) => randomNormal.source(uniform(seed, run, purpose))();
+  return {
+    placement: normal(1),
+    power: normal(2),
+    gyro: normal(3),
+    gyroNoise: normal(4),
+    range: normal(5),
+    rangeDropout: uniform(seed, run, 6),
+    ground: normal(7),
+    bump: uniform(seed, run, 8),
+    phase: uniform(seed, run, 9),
+  };
+}
+
+/** A seeded source of uniform numbers in [0, 1), one stream for each (run, purpose). */
+export function uniform(seed: number, run = 0, purpose = 0): Draw {
+  const generator = xoroshiro128plus(mix(mix(mix(seed) ^ run) ^ Math.imul(purpose, 0x9e3779b9)));
+  // A fresh state still shows the seed in its first numbers.
+  for (let i = 0; i < 16; i++) generator.next();
+  return () => (generator.next() >>> 0) / 4294967296;
+}
+
+/** A seeded source of standard normal numbers. */
+export function normal(seed: number, run = 0, purpose = 0): Draw {
+  return randomNormal.source(uniform(seed, run, purpose))();
+}
+
+/** The finaliser of MurmurHash3 (public domain): spreads neighbouring integers over 32 bits. */
+function mix(value: number): number {
+  let hash = value | 0;
+  hash = Math.imul(hash ^ (hash >>> 16), 0x85ebca6b);
+  hash = Math.imul(hash ^ (hash >>> 13), 0xc2b2ae35);
+  return (hash ^ (hash >>> 16)) | 0;
+}

@@ -1,0 +1,122 @@
+import { visibleEdges, type Field } from '../field/field.ts';
+import type { Pose } from '../geometry/pose.ts';
+import { packSegments } from '../geometry/ray.ts';
+import { instructionsOf, type Instruction } from '../route/instructions.ts';
+import type { RoutePlan } from '../route/moves.ts';
+import type { Setup } from '../robot/setup.ts';
+import { Plant, type Tape } from './plant.ts';
+import { carryOut, type MoveEnd, type Sampling } from './program.ts';
+import { runRandomness } from './randomness.ts';
+import { TRACE_INTERVAL } from './settings.ts';
+
+/** What is simulated: a program written for `believed`, driven by a robot that is `truth`. */
+export interface Experiment {
+  plan: RoutePlan;
+  field: Field;
+  believed: Setup;
+  truth: Setup;
+}
+
+/** One move of a run as it really went. */
+export interface MoveRecord {
+  moveId: string;
+  /** Start and end, s from the start of the run; the end includes the settling pause. */
+  from: number;
+  to: number;
+  start: Pose;
+  end: Pose;
+  ended: MoveEnd;
+}
+
+/** A moment of a run. */
+export interface Moment extends Pose {
+  time: number;
+  /** Position in the list of moves. */
+  move: number;
+}
+
+export interface RunRecord {
+  moves: MoveRecord[];
+  trace: Moment[];
+  duration: number;
+  end: Pose;
+}
+
+/** The place from which a plan starts. Throws when the field does not have it. */
+export function startPose(plan: RoutePlan, field: Field): Pose {
+  const start = field.starts.find((place) => place.id === plan.startId);
+  if (start === undefined) throw new RangeError('The route starts at a place the field lacks.');
+  return start.pose;
+}
+
+/**
+ * The run without any spread or noise, smooth in every number: what the route should do. With a
+ * `truth` other than the setup it shows what a wrong setup does.
+ */
+export function nominalRun(experiment: Experiment): RunRecord {
+  const { plan, field, believed, truth } = experiment;
+  const plant = new Plant(truth, packSegments(visibleEdges(field)));
+  plant.putDown(startPose(plan, field), null);
+  return recordRun(plant, instructionsOf(plan.moves, believed), believed, 'mean');
+}
+
+/** Run number `run` under a seed, with every random term, written down moment by moment. */
+export function randomRun(experiment: Experiment, seed: number, run: number): RunRecord {
+  const { plan, field, believed, truth } = experiment;
+  const randomness = runRandomness(seed, run);
+  const plant = new Plant(truth, packSegments(visibleEdges(field)));
+  plant.putDown(startPose(plan, field), randomness);
+  const instructions = instructionsOf(plan.moves, believed);
+  return recordRun(plant, instructions, believed, 'ticks', randomness.phase);
+}
+
+/**
+ * Carries out a list of instructions and writes down where the robot was.
+ *
+ * @param phase draws the wait before each move's first tick as a share of the loop period
+ */
+export function recordRun(
+  plant: Plant,
+  instructions: readonly Instruction[],
+  believed: Setup,
+  sampling: Sampling,
+  phase: () => number = () => 0,
+): RunRecord {
+  const tape = new TraceTape();
+  tape.record(plant);
+  plant.tape = tape;
+  const moves: MoveRecord[] = [];
+  for (const [index, instruction] of instructions.entries()) {
+    tape.move = index;
+    const from = plant.time;
+    const start = poseOf(plant);
+    const ended = carryOut(
+      plant,
+      instruction,
+      believed,
+      sampling,
+      phase() * believed.program.loopPeriod,
+    );
+    tape.record(plant);
+    const moveId = instruction.moveId;
+    moves.push({ moveId, from, to: plant.time, start, end: poseOf(plant), ended });
+  }
+  return { moves, trace: tape.moments, duration: plant.time, end: poseOf(plant) };
+}
+
+/** The true pose of the plant now; the heading counts over whole turns. */
+export function poseOf(plant: Plant): Pose {
+  return { x: plant.x, y: plant.y, heading: plant.heading };
+}
+
+/** Writes down the pose at a steady interval. */
+class TraceTape implements Tape {
+  nextTime = TRACE_INTERVAL;
+  move = 0;
+  readonly moments: Moment[] = [];
+
+  record(plant: Plant): void {
+    this.moments.push({ time: plant.time, move: this.move, ...poseOf(plant) });
+    this.nextTime = plant.time + TRACE_INTERVAL;
+  }
+}
