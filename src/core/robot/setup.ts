@@ -74,6 +74,8 @@ export interface Gyro {
   step: number;
   /** White noise of one reading, rad. */
   noise: number;
+  /** Drift that is the same in every run, rad/s counter-clockwise. */
+  bias: number;
   /** Drift that differs from one power-on to the next, rad/s. */
   biasSpread: number;
   /** Slow walk of the drift, rad/s per √s. */
@@ -145,6 +147,7 @@ export const STARTING_SETUP: Setup = {
     latency: 0.014,
     step: Math.PI / 1800,
     noise: 0.0009,
+    bias: 0,
     biasSpread: 0.0005,
     biasWalk: 0.00005,
   },

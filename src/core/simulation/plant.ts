@@ -43,7 +43,7 @@ const LAG_STEP = 15;
 const LAG_SHARE = 16;
 const STATE_SIZE = 17;
 
-/** Below this turn in one step, rad, the series of the chord is exact to the last digits. */
+/** Below this half turn in one step, rad, the chord's series is exact to 2e-9 of its length. */
 const SMALL_TURN = 0.02;
 
 /**
@@ -102,6 +102,7 @@ export class Plant {
     state[Y] = start.y;
     state[HEADING] = start.heading;
     state[VOLTAGE] = this.truth.battery.voltage;
+    state[GYRO_BIAS] = this.truth.gyro.bias;
     this.randomness = randomness;
     this.braking = false;
     this.pendingCount = 0;
@@ -140,7 +141,7 @@ export class Plant {
     state[Y]! += along * Math.sin(start.heading) + left * Math.cos(start.heading);
     state[HEADING]! += placement.headingSpread * randomness.placement();
     state[VOLTAGE]! += battery.voltageSpread * randomness.power();
-    state[GYRO_BIAS] = gyro.biasSpread * randomness.gyro();
+    state[GYRO_BIAS]! += gyro.biasSpread * randomness.gyro();
   }
 
   /** Sets both motor powers, shares of full power; they take hold after the command delay. */

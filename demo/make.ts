@@ -1,0 +1,442 @@
+/**
+ * Makes the demo scenario “Saltmarsh Watch” by simulation: a robot whose true numbers differ from
+ * its setup, three evenings of practice, and what was measured there. Run with `npm run demo:make`;
+ * the same seed gives the same files.
+ */
+import { createHash } from 'node:crypto';
+import { writeFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import {
+  writeJsonFile,
+  writeRunsTable,
+  type RobotFile,
+  type RouteFile,
+  type RunRow,
+} from '../src/contracts/files.ts';
+import { fitTurnModel, setupValuesFrom } from '../src/core/bench/turn.ts';
+import { aimOptions, toolPose } from '../src/core/consistency/aim.ts';
+import { summarise } from '../src/core/consistency/summary.ts';
+import { offsetFrom, scores, type Offset } from '../src/core/field/field.ts';
+import { radians, degrees } from '../src/core/geometry/angle.ts';
+import { STARTING_SETUP, withSetupValues, type Setup } from '../src/core/robot/setup.ts';
+import { shiftedPlan, type Move, type RoutePlan } from '../src/core/route/moves.ts';
+import { randomRun } from '../src/core/simulation/run.ts';
+import { simulateTurnTrials } from '../src/core/simulation/turnTrials.ts';
+import { FIELD, FIELD_NAME } from './field.ts';
+
+const SEED = 20261105;
+const ROBOT = 'Curlew';
+
+/** What the team believes at first: read off a data sheet, or measured with a ruler. */
+const BELIEVED = withSetupValues(STARTING_SETUP, {
+  'body.ahead': 95,
+  'body.behind': 75,
+  'body.width': 140,
+  'body.toolX': 125,
+  'drive.wheelDiameter': 61,
+  'drive.track': 118,
+  'range.x': 80,
+});
+
+/** What is true, and what nobody at the table knows. */
+const TRUTH = withSetupValues(BELIEVED, {
+  'drive.wheelDiameter': 60.8,
+  'drive.wheelRatio': 1.004,
+  'drive.track': 119.6,
+  'gyro.scale': 0.996,
+  'gyro.latency': 0.023,
+  'motor.braking': 1550,
+  'range.offset': -26,
+  'placement.alongSpread': 2.2,
+  'placement.acrossSpread': 2.4,
+  'placement.headingSpread': 0.007,
+  'ground.slip': 0.28,
+});
+
+const moves = {
+  drive: (id: string, distance: number, heading: number | null = null): Move => ({
+    id,
+    kind: 'drive',
+    distance,
+    speed: 300,
+    hold: 'gyro',
+    heading,
+  }),
+  turnTo: (id: string, heading: number): Move => ({
+    id,
+    kind: 'turn',
+    target: { kind: 'heading', heading: radians(heading) },
+    style: 'spot',
+    rate: radians(120),
+    stopEarly: null,
+  }),
+  approach: (id: string, distance: number): Move => ({
+    id,
+    kind: 'approach',
+    distance,
+    speed: 180,
+    hold: 'gyro',
+    heading: null,
+    timeLimit: 6,
+  }),
+};
+
+const SLUICE_AND_TIDE_GAUGE: RoutePlan = {
+  startId: 'near-left',
+  moves: [
+    moves.drive('m1', 885, 0),
+    moves.turnTo('m2', 45),
+    moves.drive('m3', 297),
+    moves.turnTo('m4', -90),
+    moves.drive('m5', 70),
+    moves.drive('m6', -575),
+    moves.turnTo('m7', 0),
+    moves.approach('m8', 85),
+  ],
+  checkpoints: [
+    { id: 'sluice', name: 'Sluice', afterMoveId: 'm5', modelId: 'sluice' },
+    { id: 'tide-gauge', name: 'Tide Gauge', afterMoveId: 'm8', modelId: 'tide-gauge' },
+  ],
+};
+
+const HERON_HIDE: RoutePlan = {
+  startId: 'near-left',
+  moves: [
+    moves.drive('m1', 490, 0),
+    moves.turnTo('m2', 90),
+    { ...moves.drive('m3', 527), hold: 'none' } as Move,
+  ],
+  checkpoints: [{ id: 'heron-hide', name: 'Heron Hide', afterMoveId: 'm3', modelId: 'heron-hide' }],
+};
+
+/** The same with the wall of the Heron Hide as a reference at the end. */
+const HERON_HIDE_BY_RANGE: RoutePlan = {
+  ...HERON_HIDE,
+  moves: [
+    moves.drive('m1', 490, 0),
+    moves.turnTo('m2', 90),
+    moves.drive('m3', 330, Math.PI / 2),
+    moves.approach('m4', 83),
+  ],
+  checkpoints: [{ id: 'heron-hide', name: 'Heron Hide', afterMoveId: 'm4', modelId: 'heron-hide' }],
+};
+
+interface Practice {
+  session: string;
+  startedAt: string;
+  surface: string;
+  people: string;
+}
+
+const EVENINGS: Practice[] = [
+  {
+    session: 'First evening',
+    startedAt: '2026-11-05T17:30:00.000Z',
+    surface: 'mat, home table',
+    people: 'R, T',
+  },
+  {
+    session: 'Second evening',
+    startedAt: '2026-11-12T17:30:00.000Z',
+    surface: 'mat, home table',
+    people: 'R, T, L',
+  },
+  {
+    session: 'Third evening',
+    startedAt: '2026-11-19T17:30:00.000Z',
+    surface: 'mat, home table',
+    people: 'R, L',
+  },
+];
+
+interface Series {
+  practice: Practice;
+  /** Minutes after the start of the session. */
+  after: number;
+  route: string;
+  revision: number;
+  plan: RoutePlan;
+  setup: number;
+  believed: Setup;
+  truth: (run: number) => Setup;
+  runs: number;
+  /** The run, from 0, that was put down beside the jig. */
+  putDownWrong?: number;
+}
+
+let serial = 0;
+
+/** Simulates a series and measures it as people do: to the millimetre and the half degree. */
+function practise(series: Series): RunRow[] {
+  return Array.from({ length: series.runs }, (_, index) => {
+    serial++;
+    const wrong = series.putDownWrong === index;
+    const truth = withSetupValues(series.truth(index), {
+      'battery.voltage': 8.05 - 0.022 * index,
+      'battery.voltageSpread': 0.01,
+    });
+    const field = wrong
+      ? {
+          ...FIELD,
+          starts: FIELD.starts.map((start) => ({
+            ...start,
+            pose: { x: start.pose.x - 6, y: start.pose.y + 38, heading: start.pose.heading + 0.03 },
+          })),
+        }
+      : FIELD;
+    const record = randomRun(
+      { plan: series.plan, field, believed: series.believed, truth },
+      SEED,
+      serial,
+    );
+    const measured = series.plan.checkpoints.map((checkpoint) => {
+      const model = FIELD.models.find((candidate) => candidate.id === checkpoint.modelId)!;
+      const end = record.moves.find((move) => move.moveId === checkpoint.afterMoveId)!.end;
+      const offset = rounded(offsetFrom(model.zone, toolPose(truth.body, end)));
+      return { checkpoint, model, offset, hit: scores(model.zone, offset) };
+    });
+    const happened = Date.parse(series.practice.startedAt) + (series.after + 2 * index) * 60_000;
+    return {
+      id: identifier(`run ${serial}`),
+      session: series.practice.session,
+      sessionStartedAt: series.practice.startedAt,
+      surface: series.practice.surface,
+      people: series.practice.people,
+      route: series.route,
+      revision: series.revision,
+      setup: series.setup,
+      happenedAt: new Date(happened).toISOString(),
+      measurements: measured.map(({ checkpoint, offset }) => ({
+        checkpoint: checkpoint.id,
+        ...offset,
+      })),
+      outcomes: measured.map(({ model, hit }) => ({ model: model.id, hit })),
+      battery: Number((8.05 - 0.022 * index).toFixed(2)),
+      setAside: wrong ? 'put down wrong' : null,
+      note: wrong ? 'stood left of the jig' : '',
+    };
+  });
+}
+
+function rounded(offset: Offset): Offset {
+  const whole = (value: number) => Math.round(value) || 0;
+  return {
+    along: whole(offset.along),
+    left: whole(offset.left),
+    turned: radians((Math.round(2 * degrees(offset.turned)) || 0) / 2),
+  };
+}
+
+/** A UUID made from a text, the same every time. */
+function identifier(text: string): string {
+  const hex = createHash('sha256').update(`${SEED} ${text}`).digest('hex');
+  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-4${hex.slice(13, 16)}-8${hex.slice(17, 20)}-${hex.slice(20, 32)}`;
+}
+
+function trialsOfFirstEvening() {
+  const triggers = [45, 45, 90, 90, 90, 135, 135, 180, 180, 270].map(radians);
+  return simulateTurnTrials(TRUTH, triggers, radians(120), 'spot', SEED).map((trial) => ({
+    ...trial,
+    measured: radians(Math.round(2 * degrees(trial.measured)) / 2),
+    struck: null,
+  }));
+}
+
+/** The plan after the best aim at a checkpoint from what was measured there. */
+function aimed(plan: RoutePlan, believed: Setup, runs: RunRow[], checkpointId: string) {
+  const checkpoint = plan.checkpoints.find((candidate) => candidate.id === checkpointId)!;
+  const { zone } = FIELD.models.find((model) => model.id === checkpoint.modelId)!;
+  const offsets = runs
+    .filter((run) => run.setAside === null)
+    .map((run) => run.measurements.find((m) => m.checkpoint === checkpointId)! as Offset);
+  const experiment = { plan, field: FIELD, believed, truth: believed };
+  const best = aimOptions(experiment, checkpoint, zone, summarise(offsets))[0]!;
+  return shiftedPlan(plan, new Map(best.changes.map((change) => [change.moveId, change.change])));
+}
+
+function make(): Record<string, string> {
+  const trials = trialsOfFirstEvening();
+  const believed = withSetupValues(
+    BELIEVED,
+    setupValuesFrom(fitTurnModel(trials)!, BELIEVED, 'spot'),
+  );
+  const [first, second, third] = EVENINGS as [Practice, Practice, Practice];
+  const route = 'Sluice, then Tide Gauge';
+  // The hub was touched while it booted: the gyro drifts all evening.
+  const drifting = withSetupValues(TRUTH, { 'gyro.bias': radians(-0.28) });
+  const touched = practise({
+    practice: first,
+    after: 45,
+    route,
+    revision: 1,
+    plan: SLUICE_AND_TIDE_GAUGE,
+    setup: 2,
+    believed,
+    truth: () => drifting,
+    runs: 10,
+    putDownWrong: 6,
+  });
+  const before = practise({
+    practice: second,
+    after: 10,
+    route,
+    revision: 1,
+    plan: SLUICE_AND_TIDE_GAUGE,
+    setup: 2,
+    believed,
+    truth: () => TRUTH,
+    runs: 8,
+  });
+  const better = aimed(SLUICE_AND_TIDE_GAUGE, believed, before, 'tide-gauge');
+  const after = practise({
+    practice: second,
+    after: 50,
+    route,
+    revision: 2,
+    plan: better,
+    setup: 2,
+    believed,
+    truth: () => TRUTH,
+    runs: 10,
+  });
+  const scattered = practise({
+    practice: third,
+    after: 5,
+    route: 'Heron Hide',
+    revision: 1,
+    plan: HERON_HIDE,
+    setup: 2,
+    believed,
+    truth: () => TRUTH,
+    runs: 8,
+  });
+  const gathered = practise({
+    practice: third,
+    after: 40,
+    route: 'Heron Hide',
+    revision: 2,
+    plan: HERON_HIDE_BY_RANGE,
+    setup: 2,
+    believed,
+    truth: () => TRUTH,
+    runs: 10,
+  });
+  return {
+    'robot.json': writeJsonFile(robot(believed, trials)),
+    'field.json': writeJsonFile({ corvat: 'field', version: 1, name: FIELD_NAME, field: FIELD }),
+    'route-sluice-and-tide-gauge.json': writeJsonFile(
+      routeOf(route, [
+        {
+          plan: SLUICE_AND_TIDE_GAUGE,
+          reason: 'First plan',
+          origin: 'hand',
+          createdAt: '2026-11-05T17:40:00.000Z',
+        },
+        {
+          plan: better,
+          reason: 'Aim at the Tide Gauge after 8 runs',
+          origin: 'aim',
+          createdAt: '2026-11-12T18:10:00.000Z',
+        },
+      ]),
+    ),
+    'route-heron-hide.json': writeJsonFile(
+      routeOf('Heron Hide', [
+        {
+          plan: HERON_HIDE,
+          reason: 'First plan',
+          origin: 'hand',
+          createdAt: '2026-11-19T17:32:00.000Z',
+        },
+        {
+          plan: HERON_HIDE_BY_RANGE,
+          reason: 'Let the wall of the hide say where to stop',
+          origin: 'hand',
+          createdAt: '2026-11-19T18:05:00.000Z',
+        },
+      ]),
+    ),
+    'runs.csv': writeRunsTable([...touched, ...before, ...after, ...scattered, ...gathered]),
+  };
+}
+
+function robot(believed: Setup, trials: ReturnType<typeof trialsOfFirstEvening>): RobotFile {
+  const typed = Object.fromEntries(
+    [
+      'body.ahead',
+      'body.behind',
+      'body.width',
+      'body.toolX',
+      'drive.wheelDiameter',
+      'drive.track',
+      'range.x',
+    ].map((path) => [path, { kind: 'typed' as const }]),
+  );
+  const benched = Object.fromEntries(
+    Object.keys(setupValuesFrom(fitTurnModel(trials)!, BELIEVED, 'spot')).map((path) => [
+      path,
+      { kind: 'bench' as const, record: 1 },
+    ]),
+  );
+  return {
+    corvat: 'robot',
+    version: 1,
+    name: ROBOT,
+    setups: [
+      {
+        number: 1,
+        reason: 'Measured with a ruler',
+        createdAt: '2026-11-05T17:30:00.000Z',
+        setup: BELIEVED,
+        sources: typed,
+      },
+      {
+        number: 2,
+        reason: 'Turn bench, record 1',
+        createdAt: '2026-11-05T18:05:00.000Z',
+        setup: believed,
+        sources: { ...typed, ...benched },
+      },
+    ],
+    benchRecords: [
+      {
+        number: 1,
+        createdAt: '2026-11-05T18:00:00.000Z',
+        bench: {
+          kind: 'turn',
+          style: 'spot',
+          conditions: { battery: 8, surface: 'mat, home table' },
+          trials,
+        },
+      },
+    ],
+  };
+}
+
+function routeOf(
+  name: string,
+  revisions: { plan: RoutePlan; reason: string; origin: 'hand' | 'aim'; createdAt: string }[],
+): RouteFile {
+  return {
+    corvat: 'route',
+    version: 1,
+    name,
+    robot: ROBOT,
+    field: FIELD_NAME,
+    goal: 0.9,
+    revisions: revisions.map((revision, i) => ({
+      ...revision,
+      number: i + 1,
+      parent: i === 0 ? null : i,
+    })),
+  };
+}
+
+/** The demo files by name, as they should lie in this folder. */
+export const DEMO_FILES = make();
+
+if (process.argv[1] === fileURLToPath(import.meta.url)) {
+  for (const [name, text] of Object.entries(DEMO_FILES)) {
+    writeFileSync(new URL(name, import.meta.url), text);
+  }
+}

@@ -1,0 +1,197 @@
+import { z } from 'zod';
+import {
+  fieldSchema,
+  idSchema,
+  localIdSchema,
+  nameSchema,
+  noteSchema,
+  planSchema,
+  setupSchema,
+  sourcesSchema,
+} from './domain.ts';
+
+/** Times cross every boundary as ISO 8601 in UTC with milliseconds. */
+export const instantSchema = z.iso.datetime({ precision: 3 });
+const version = z.int().nonnegative();
+const number = z.int().positive();
+
+export const setupRevisionSchema = z.object({
+  id: idSchema,
+  robotId: idSchema,
+  number,
+  reason: noteSchema,
+  setup: setupSchema,
+  sources: sourcesSchema,
+  createdAt: instantSchema,
+});
+export type SetupRevision = z.infer<typeof setupRevisionSchema>;
+
+export interface Robot {
+  id: string;
+  name: string;
+  version: number;
+  /** The newest revision, by which new runs are made. */
+  setup: SetupRevision;
+}
+
+export const robotCreateSchema = z.strictObject({ name: nameSchema });
+export const robotUpdateSchema = z.strictObject({ name: nameSchema, version });
+
+/** A new setup revision, made from the revision with the number `basedOn`. */
+export const setupCreateSchema = z.strictObject({
+  basedOn: number,
+  reason: noteSchema,
+  setup: setupSchema,
+  sources: sourcesSchema,
+});
+
+export const turnTrialSchema = z.strictObject({
+  trigger: z.number().positive().max(100),
+  rate: z.number().positive().max(50),
+  measured: z.number().nonnegative().max(100),
+  /** Why the trial does not count; null when it does. The reading stays for ever. */
+  struck: noteSchema.nullable(),
+});
+export const turnBenchSchema = z.strictObject({
+  kind: z.literal('turn'),
+  style: z.enum(['spot', 'pivot-left', 'pivot-right']),
+  conditions: z.strictObject({
+    battery: z.number().positive().max(100).nullable(),
+    surface: z.string().trim().max(80),
+  }),
+  trials: z.array(turnTrialSchema).min(1).max(500),
+});
+export type TurnBench = z.infer<typeof turnBenchSchema>;
+
+export const benchCreateSchema = z.strictObject({ id: idSchema, bench: turnBenchSchema });
+export interface BenchRecord {
+  id: string;
+  robotId: string;
+  /** Counted per robot; the number by which a setup names its source. */
+  number: number;
+  bench: TurnBench;
+  createdAt: string;
+}
+
+export interface FieldRecord {
+  id: string;
+  name: string;
+  version: number;
+  field: z.infer<typeof fieldSchema>;
+}
+export const fieldCreateSchema = z.strictObject({ name: nameSchema, field: fieldSchema });
+export const fieldUpdateSchema = fieldCreateSchema.extend({ version });
+
+export const originSchema = z.enum(['hand', 'aim', 'bench']);
+export const revisionSchema = z.object({
+  id: idSchema,
+  routeId: idSchema,
+  number,
+  /** Number of the revision that it was made from; null for the first. */
+  parent: number.nullable(),
+  origin: originSchema,
+  reason: noteSchema,
+  plan: planSchema,
+  createdAt: instantSchema,
+});
+export type RouteRevision = z.infer<typeof revisionSchema>;
+
+export const goalSchema = z.number().min(0.05).max(0.99);
+export interface Route {
+  id: string;
+  name: string;
+  robotId: string;
+  fieldId: string;
+  /** Wanted chance to hit, 0 to 1. */
+  goal: number;
+  version: number;
+  /** The newest revision. */
+  revision: RouteRevision;
+}
+export const routeCreateSchema = z.strictObject({
+  name: nameSchema,
+  robotId: idSchema,
+  fieldId: idSchema,
+  goal: goalSchema.default(0.9),
+  plan: planSchema,
+});
+export const routeUpdateSchema = z.strictObject({ name: nameSchema, goal: goalSchema, version });
+export const revisionCreateSchema = z.strictObject({
+  /** Number of the revision that was edited; must be the newest, or the answer is 409. */
+  basedOn: number,
+  origin: originSchema,
+  reason: noteSchema,
+  plan: planSchema,
+});
+
+export interface Session {
+  id: string;
+  title: string;
+  startedAt: string;
+  surface: string;
+  /** First names or initials only. */
+  people: string;
+  note: string;
+  version: number;
+}
+export const sessionCreateSchema = z.strictObject({
+  id: idSchema,
+  title: nameSchema,
+  startedAt: instantSchema,
+  surface: z.string().trim().max(80).default(''),
+  people: z.string().trim().max(200).default(''),
+  note: noteSchema.default(''),
+});
+export const sessionUpdateSchema = sessionCreateSchema
+  .omit({ id: true, startedAt: true })
+  .extend({ version });
+
+const offsetValue = z.number().min(-5000).max(5000);
+/** Where a run ended at one checkpoint, from the middle of the zone; mm and rad. */
+export const measurementSchema = z.strictObject({
+  checkpointId: localIdSchema,
+  along: offsetValue,
+  left: offsetValue,
+  /** Null when nobody measured the heading. */
+  turned: z.number().min(-Math.PI).max(Math.PI).nullable(),
+});
+export const outcomeSchema = z.strictObject({ modelId: localIdSchema, hit: z.boolean() });
+
+const runContent = {
+  measurements: z.array(measurementSchema).max(50),
+  outcomes: z.array(outcomeSchema).max(50),
+  battery: z.number().positive().max(100).nullable().default(null),
+  /** Why the run does not count; null when it does. */
+  setAside: z.string().trim().min(1).max(200).nullable().default(null),
+  note: noteSchema.default(''),
+};
+export const runCreateSchema = z.strictObject({
+  sessionId: idSchema,
+  revisionId: idSchema,
+  setupId: idSchema,
+  happenedAt: instantSchema,
+  ...runContent,
+});
+export type RunCreate = z.infer<typeof runCreateSchema>;
+export const runUpdateSchema = z.strictObject({
+  measurements: runContent.measurements,
+  outcomes: runContent.outcomes,
+  battery: z.number().positive().max(100).nullable(),
+  setAside: z.string().trim().min(1).max(200).nullable(),
+  note: noteSchema,
+  version,
+});
+export interface Run extends RunCreate {
+  id: string;
+  /** Number of the route revision, for people. */
+  revisionNumber: number;
+  version: number;
+}
+
+export const forecastRequestSchema = z.strictObject({
+  setup: setupSchema,
+  field: fieldSchema,
+  plan: planSchema,
+  seed: z.int().nonnegative(),
+  runs: z.int().min(1).max(2000),
+});

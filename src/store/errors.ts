@@ -1,0 +1,28 @@
+/** Something that was asked for by its identifier is not there. */
+export class NotFound extends Error {
+  constructor(thing: string) {
+    super(`This ${thing} is not there. It may have been removed; reload the page.`);
+    this.name = 'NotFound';
+  }
+}
+
+/** What was sent does not fit what is stored; nothing was written. */
+export class Conflict extends Error {
+  constructor(message: string) {
+    super(message);
+    this.name = 'Conflict';
+  }
+}
+
+/** Somebody else saved first. Carries what is stored now, so that the view can offer both. */
+export class StaleEdit extends Error {
+  constructor(
+    thing: string,
+    readonly stored: unknown,
+  ) {
+    super(
+      `Somebody else changed this ${thing} meanwhile. Nothing of yours was lost or saved: look at both and save again.`,
+    );
+    this.name = 'StaleEdit';
+  }
+}

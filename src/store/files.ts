@@ -1,0 +1,361 @@
+import { randomUUID } from 'node:crypto';
+import type { Sequelize, Transaction } from 'sequelize';
+import type {
+  CorvatFile,
+  FieldFile,
+  RobotFile,
+  RouteFile,
+  RunRow,
+  RunsFile,
+} from '../contracts/files.ts';
+import { planFaults } from '../core/route/moves.ts';
+import { Conflict } from './errors.ts';
+import { getField } from './fields.ts';
+import { getRobot, listBenchRecords, listSetups } from './robots.ts';
+import { getRoute, listRevisions } from './routes.ts';
+import { listRuns } from './runs.ts';
+import { listSessions } from './sessions.ts';
+import { tablesOf } from './tables.ts';
+
+/** A robot with every setup and bench record, as a file. */
+export async function robotFile(database: Sequelize, id: string): Promise<RobotFile> {
+  const robot = await getRobot(database, id);
+  const [setups, records] = await Promise.all([
+    listSetups(database, id),
+    listBenchRecords(database, id),
+  ]);
+  return {
+    corvat: 'robot',
+    version: 1,
+    name: robot.name,
+    setups: setups.reverse().map(({ number, reason, createdAt, setup, sources }) => ({
+      number,
+      reason,
+      createdAt,
+      setup,
+      sources,
+    })),
+    benchRecords: records
+      .reverse()
+      .map(({ number, createdAt, bench }) => ({ number, createdAt, bench })),
+  };
+}
+
+export async function fieldFile(database: Sequelize, id: string): Promise<FieldFile> {
+  const { name, field } = await getField(database, id);
+  return { corvat: 'field', version: 1, name, field };
+}
+
+/** A route with every revision, as a file. */
+export async function routeFile(database: Sequelize, id: string): Promise<RouteFile> {
+  const route = await getRoute(database, id);
+  const [robot, field, revisions] = await Promise.all([
+    getRobot(database, route.robotId),
+    getField(database, route.fieldId),
+    listRevisions(database, id),
+  ]);
+  return {
+    corvat: 'route',
+    version: 1,
+    name: route.name,
+    robot: robot.name,
+    field: field.name,
+    goal: route.goal,
+    revisions: revisions.reverse().map(({ number, parent, origin, reason, createdAt, plan }) => ({
+      number,
+      parent,
+      origin,
+      reason,
+      createdAt,
+      plan,
+    })),
+  };
+}
+
+/** All runs of a route, as a file. */
+export async function runsFile(database: Sequelize, routeId: string): Promise<RunsFile> {
+  const route = await getRoute(database, routeId);
+  const [robot, runs, sessions, setups] = await Promise.all([
+    getRobot(database, route.robotId),
+    listRuns(database, { routeId }),
+    listSessions(database),
+    listSetups(database, route.robotId),
+  ]);
+  const sessionsById = new Map(sessions.map((session) => [session.id, session]));
+  const setupNumbers = new Map(setups.map((setup) => [setup.id, setup.number]));
+  return {
+    corvat: 'runs',
+    version: 1,
+    robot: robot.name,
+    runs: runs.map((run) => {
+      const session = sessionsById.get(run.sessionId)!;
+      return {
+        id: run.id,
+        session: session.title,
+        sessionStartedAt: session.startedAt,
+        surface: session.surface,
+        people: session.people,
+        route: route.name,
+        revision: run.revisionNumber,
+        setup: setupNumbers.get(run.setupId)!,
+        happenedAt: run.happenedAt,
+        measurements: run.measurements.map(({ checkpointId, ...offset }) => ({
+          checkpoint: checkpointId,
+          ...offset,
+        })),
+        outcomes: run.outcomes.map(({ modelId, hit }) => ({ model: modelId, hit })),
+        battery: run.battery,
+        setAside: run.setAside,
+        note: run.note,
+      };
+    }),
+  };
+}
+
+/** What an import has made, in a sentence. */
+export interface Imported {
+  kind: CorvatFile['corvat'];
+  sentence: string;
+}
+
+/** Takes a whole file in, or nothing of it. Throws a {@link Conflict} when it does not fit. */
+export async function importFile(database: Sequelize, file: CorvatFile): Promise<Imported> {
+  return database.transaction(async (transaction) => {
+    switch (file.corvat) {
+      case 'robot':
+        return importRobot(database, file, transaction);
+      case 'field':
+        return importField(database, file, transaction);
+      case 'route':
+        return importRoute(database, file, transaction);
+      case 'runs':
+        return importRuns(database, file.runs, transaction);
+    }
+  });
+}
+
+async function importRobot(
+  database: Sequelize,
+  file: RobotFile,
+  transaction: Transaction,
+): Promise<Imported> {
+  const { robots, setups, benchRecords } = tablesOf(database);
+  const name = await freeName(file.name, (taken) =>
+    robots.count({ where: { name: taken }, transaction }),
+  );
+  const robotId = randomUUID();
+  await robots.create({ id: robotId, name, createdAt: new Date() }, { transaction });
+  await setups.bulkCreate(
+    file.setups.map(({ createdAt, ...setup }) => ({
+      id: randomUUID(),
+      robotId,
+      ...setup,
+      createdAt: new Date(createdAt),
+    })),
+    { transaction },
+  );
+  await benchRecords.bulkCreate(
+    file.benchRecords.map(({ createdAt, number, bench }) => ({
+      id: randomUUID(),
+      robotId,
+      number,
+      kind: bench.kind,
+      bench,
+      createdAt: new Date(createdAt),
+    })),
+    { transaction },
+  );
+  return {
+    kind: 'robot',
+    sentence: `Robot “${name}” is here, with ${file.setups.length} setup revisions.`,
+  };
+}
+
+async function importField(
+  database: Sequelize,
+  file: FieldFile,
+  transaction: Transaction,
+): Promise<Imported> {
+  const { fields } = tablesOf(database);
+  const name = await freeName(file.name, (taken) =>
+    fields.count({ where: { name: taken }, transaction }),
+  );
+  await fields.create(
+    { id: randomUUID(), name, field: file.field, createdAt: new Date() },
+    { transaction },
+  );
+  return {
+    kind: 'field',
+    sentence: `Field “${name}” is here, with ${file.field.models.length} models.`,
+  };
+}
+
+async function importRoute(
+  database: Sequelize,
+  file: RouteFile,
+  transaction: Transaction,
+): Promise<Imported> {
+  const { robots, fields, routes, revisions } = tablesOf(database);
+  const newest = { order: [['createdAt', 'DESC']] as [string, string][], transaction };
+  const robot = await robots.findOne({ where: { name: file.robot }, ...newest });
+  if (robot === null) {
+    throw new Conflict(`This route is for robot “${file.robot}”. Import that robot first.`);
+  }
+  const field = await fields.findOne({ where: { name: file.field }, ...newest });
+  if (field === null) {
+    throw new Conflict(`This route is on field “${file.field}”. Import that field first.`);
+  }
+  for (const revision of file.revisions) {
+    const fault = planFaults(revision.plan, field.field)[0];
+    if (fault !== undefined) throw new Conflict(`Revision ${revision.number}: ${fault}`);
+  }
+  const name = await freeName(file.name, (taken) =>
+    routes.count({ where: { name: taken }, transaction }),
+  );
+  const routeId = randomUUID();
+  await routes.create(
+    {
+      id: routeId,
+      name,
+      robotId: robot.id,
+      fieldId: field.id,
+      goal: file.goal,
+      createdAt: new Date(),
+    },
+    { transaction },
+  );
+  await revisions.bulkCreate(
+    file.revisions.map(({ createdAt, ...revision }) => ({
+      id: randomUUID(),
+      routeId,
+      ...revision,
+      createdAt: new Date(createdAt),
+    })),
+    { transaction },
+  );
+  return {
+    kind: 'route',
+    sentence: `Route “${name}” is here, with ${file.revisions.length} revisions.`,
+  };
+}
+
+async function importRuns(
+  database: Sequelize,
+  rows: RunRow[],
+  transaction: Transaction,
+): Promise<Imported> {
+  const { runs, offsets, outcomes } = tablesOf(database);
+  const known = await runs.findAll({
+    where: { id: rows.map((row) => row.id) },
+    attributes: ['id'],
+    transaction,
+  });
+  const knownIds = new Set(known.map((row) => row.id));
+  const fresh = rows.filter((row) => !knownIds.has(row.id));
+  const place = runPlaces(database, transaction);
+  for (const row of fresh) {
+    const { sessionId, revisionId, setupId } = await place(row);
+    await runs.create(
+      {
+        id: row.id,
+        sessionId,
+        revisionId,
+        setupId,
+        happenedAt: new Date(row.happenedAt),
+        battery: row.battery,
+        setAside: row.setAside,
+        note: row.note,
+      },
+      { transaction },
+    );
+    await offsets.bulkCreate(
+      row.measurements.map(({ checkpoint, ...offset }, position) => ({
+        runId: row.id,
+        position,
+        checkpointId: checkpoint,
+        ...offset,
+      })),
+      { transaction },
+    );
+    await outcomes.bulkCreate(
+      row.outcomes.map(({ model, hit }, position) => ({
+        runId: row.id,
+        position,
+        modelId: model,
+        hit,
+      })),
+      { transaction },
+    );
+  }
+  const already = rows.length - fresh.length;
+  return {
+    kind: 'runs',
+    sentence: `${fresh.length} runs are here${already > 0 ? `; ${already} were here already` : ''}.`,
+  };
+}
+
+interface RunPlace {
+  sessionId: string;
+  revisionId: string;
+  setupId: string;
+}
+
+/** Finds what a run of a file belongs to, by name and number, each only once. */
+function runPlaces(database: Sequelize, transaction: Transaction) {
+  const { routes, revisions, setups, sessions } = tablesOf(database);
+  const found = new Map<string, RunPlace>();
+  return async (row: RunRow): Promise<RunPlace> => {
+    const key = JSON.stringify([
+      row.route,
+      row.revision,
+      row.setup,
+      row.session,
+      row.sessionStartedAt,
+    ]);
+    const cached = found.get(key);
+    if (cached !== undefined) return cached;
+    const route = await routes.findOne({
+      where: { name: row.route },
+      order: [['createdAt', 'DESC']],
+      transaction,
+    });
+    if (route === null) throw new Conflict(`No route is called “${row.route}”. Import it first.`);
+    const revision = await revisions.findOne({
+      where: { routeId: route.id, number: row.revision },
+      transaction,
+    });
+    if (revision === null) {
+      throw new Conflict(`Route “${row.route}” has no revision ${row.revision}.`);
+    }
+    const setup = await setups.findOne({
+      where: { robotId: route.robotId, number: row.setup },
+      transaction,
+    });
+    if (setup === null) throw new Conflict(`The robot has no setup ${row.setup}.`);
+    const startedAt = new Date(row.sessionStartedAt);
+    const [session] = await sessions.findOrCreate({
+      where: { title: row.session, startedAt },
+      defaults: {
+        id: randomUUID(),
+        title: row.session,
+        startedAt,
+        surface: row.surface,
+        people: row.people,
+        note: '',
+      },
+      transaction,
+    });
+    const place = { sessionId: session.id, revisionId: revision.id, setupId: setup.id };
+    found.set(key, place);
+    return place;
+  };
+}
+
+async function freeName(wanted: string, taken: (name: string) => Promise<number>): Promise<string> {
+  if ((await taken(wanted)) === 0) return wanted;
+  for (let copy = 2; ; copy++) {
+    const suffix = ` (${copy})`;
+    const name = wanted.slice(0, 80 - suffix.length) + suffix;
+    if ((await taken(name)) === 0) return name;
+  }
+}

@@ -1,0 +1,130 @@
+import type { QueryInterface } from 'sequelize';
+
+/** One forward step of the schema. Steps are never changed once they have been released. */
+export interface Migration {
+  name: string;
+  up: (schema: QueryInterface) => Promise<void>;
+}
+
+/** All steps, oldest first. */
+export const MIGRATIONS: readonly Migration[] = [
+  {
+    name: '0001-first-slice',
+    async up(schema) {
+      for (const statement of FIRST_SLICE) await schema.sequelize.query(statement);
+    },
+  },
+  {
+    name: '0002-run-lists',
+    async up(schema) {
+      // Verdict and Table ask for the runs of a revision or a session in the order of time.
+      await schema.sequelize.query(
+        'ALTER TABLE runs ADD INDEX runs_by_revision (revision_id, happened_at), ADD INDEX runs_by_session (session_id, happened_at)',
+      );
+    },
+  },
+];
+
+const TABLE = 'ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_520_ci';
+
+const FIRST_SLICE = [
+  `CREATE TABLE robots (
+    id CHAR(36) PRIMARY KEY,
+    name VARCHAR(80) NOT NULL,
+    version INT NOT NULL DEFAULT 0,
+    created_at DATETIME(3) NOT NULL
+  ) ${TABLE}`,
+  `CREATE TABLE setups (
+    id CHAR(36) PRIMARY KEY,
+    robot_id CHAR(36) NOT NULL,
+    number INT NOT NULL,
+    reason TEXT NOT NULL,
+    setup LONGTEXT NOT NULL,
+    sources LONGTEXT NOT NULL,
+    created_at DATETIME(3) NOT NULL,
+    UNIQUE (robot_id, number),
+    FOREIGN KEY (robot_id) REFERENCES robots (id)
+  ) ${TABLE}`,
+  `CREATE TABLE bench_records (
+    id CHAR(36) PRIMARY KEY,
+    robot_id CHAR(36) NOT NULL,
+    number INT NOT NULL,
+    kind VARCHAR(20) NOT NULL,
+    bench LONGTEXT NOT NULL,
+    created_at DATETIME(3) NOT NULL,
+    UNIQUE (robot_id, number),
+    FOREIGN KEY (robot_id) REFERENCES robots (id)
+  ) ${TABLE}`,
+  `CREATE TABLE fields (
+    id CHAR(36) PRIMARY KEY,
+    name VARCHAR(80) NOT NULL,
+    version INT NOT NULL DEFAULT 0,
+    field LONGTEXT NOT NULL,
+    created_at DATETIME(3) NOT NULL
+  ) ${TABLE}`,
+  `CREATE TABLE routes (
+    id CHAR(36) PRIMARY KEY,
+    name VARCHAR(80) NOT NULL,
+    robot_id CHAR(36) NOT NULL,
+    field_id CHAR(36) NOT NULL,
+    goal DOUBLE NOT NULL,
+    version INT NOT NULL DEFAULT 0,
+    created_at DATETIME(3) NOT NULL,
+    FOREIGN KEY (robot_id) REFERENCES robots (id),
+    FOREIGN KEY (field_id) REFERENCES fields (id)
+  ) ${TABLE}`,
+  `CREATE TABLE revisions (
+    id CHAR(36) PRIMARY KEY,
+    route_id CHAR(36) NOT NULL,
+    number INT NOT NULL,
+    parent INT NULL,
+    origin VARCHAR(10) NOT NULL,
+    reason TEXT NOT NULL,
+    plan LONGTEXT NOT NULL,
+    created_at DATETIME(3) NOT NULL,
+    UNIQUE (route_id, number),
+    FOREIGN KEY (route_id) REFERENCES routes (id)
+  ) ${TABLE}`,
+  `CREATE TABLE sessions (
+    id CHAR(36) PRIMARY KEY,
+    title VARCHAR(80) NOT NULL,
+    started_at DATETIME(3) NOT NULL,
+    surface VARCHAR(80) NOT NULL,
+    people VARCHAR(200) NOT NULL,
+    note TEXT NOT NULL,
+    version INT NOT NULL DEFAULT 0
+  ) ${TABLE}`,
+  `CREATE TABLE runs (
+    id CHAR(36) PRIMARY KEY,
+    session_id CHAR(36) NOT NULL,
+    revision_id CHAR(36) NOT NULL,
+    setup_id CHAR(36) NOT NULL,
+    happened_at DATETIME(3) NOT NULL,
+    battery DOUBLE NULL,
+    set_aside VARCHAR(200) NULL,
+    note TEXT NOT NULL,
+    withdrawn TINYINT(1) NOT NULL DEFAULT 0,
+    version INT NOT NULL DEFAULT 0,
+    FOREIGN KEY (session_id) REFERENCES sessions (id),
+    FOREIGN KEY (revision_id) REFERENCES revisions (id),
+    FOREIGN KEY (setup_id) REFERENCES setups (id)
+  ) ${TABLE}`,
+  `CREATE TABLE run_offsets (
+    run_id CHAR(36) NOT NULL,
+    position INT NOT NULL,
+    checkpoint_id VARCHAR(40) NOT NULL,
+    along DOUBLE NOT NULL,
+    \`left\` DOUBLE NOT NULL,
+    turned DOUBLE NULL,
+    PRIMARY KEY (run_id, checkpoint_id),
+    FOREIGN KEY (run_id) REFERENCES runs (id) ON DELETE CASCADE
+  ) ${TABLE}`,
+  `CREATE TABLE run_outcomes (
+    run_id CHAR(36) NOT NULL,
+    position INT NOT NULL,
+    model_id VARCHAR(40) NOT NULL,
+    hit TINYINT(1) NOT NULL,
+    PRIMARY KEY (run_id, model_id),
+    FOREIGN KEY (run_id) REFERENCES runs (id) ON DELETE CASCADE
+  ) ${TABLE}`,
+];

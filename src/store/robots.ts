@@ -1,0 +1,190 @@
+import { randomUUID } from 'node:crypto';
+import type { Sequelize, Transaction } from 'sequelize';
+import type { z } from 'zod';
+import type {
+  benchCreateSchema,
+  BenchRecord,
+  Robot,
+  setupCreateSchema,
+  SetupRevision,
+} from '../contracts/records.ts';
+import { STARTING_SETUP } from '../core/robot/setup.ts';
+import { Conflict, NotFound, StaleEdit } from './errors.ts';
+import { tablesOf, type BenchRow, type RobotRow, type SetupRow } from './tables.ts';
+
+/** All robots, each with its newest setup, by name. */
+export async function listRobots(database: Sequelize): Promise<Robot[]> {
+  const { robots } = tablesOf(database);
+  const rows = await robots.findAll({ order: [['name', 'ASC']] });
+  return Promise.all(rows.map((row) => robotOf(database, row)));
+}
+
+/** One robot with its newest setup; throws {@link NotFound}. */
+export async function getRobot(database: Sequelize, id: string): Promise<Robot> {
+  const row = await tablesOf(database).robots.findByPk(id);
+  if (row === null) throw new NotFound('robot');
+  return robotOf(database, row);
+}
+
+/** A new robot with the starting setup as revision 1. */
+export async function createRobot(
+  database: Sequelize,
+  name: string,
+  setup = STARTING_SETUP,
+): Promise<Robot> {
+  const { robots, setups } = tablesOf(database);
+  const id = await database.transaction(async (transaction) => {
+    const row = await robots.create(
+      { id: randomUUID(), name, createdAt: new Date() },
+      { transaction },
+    );
+    await setups.create(
+      {
+        id: randomUUID(),
+        robotId: row.id,
+        number: 1,
+        reason: 'Starting values',
+        setup,
+        sources: {},
+        createdAt: new Date(),
+      },
+      { transaction },
+    );
+    return row.id;
+  });
+  return getRobot(database, id);
+}
+
+/** Gives a robot another name; throws {@link StaleEdit} when somebody was quicker. */
+export async function renameRobot(
+  database: Sequelize,
+  id: string,
+  change: { name: string; version: number },
+): Promise<Robot> {
+  const [changed] = await tablesOf(database).robots.update(
+    { name: change.name, version: change.version + 1 },
+    { where: { id, version: change.version } },
+  );
+  const stored = await getRobot(database, id);
+  if (changed === 0) throw new StaleEdit('robot', stored);
+  return stored;
+}
+
+/** All setup revisions of a robot, newest first. */
+export async function listSetups(database: Sequelize, robotId: string): Promise<SetupRevision[]> {
+  const rows = await tablesOf(database).setups.findAll({
+    where: { robotId },
+    order: [['number', 'DESC']],
+  });
+  return rows.map(setupOf);
+}
+
+/** Adds a setup revision on top of the newest; a stale one is refused with both at hand. */
+export async function addSetup(
+  database: Sequelize,
+  robotId: string,
+  input: z.infer<typeof setupCreateSchema>,
+): Promise<SetupRevision> {
+  return database.transaction(async (transaction) => {
+    const newest = await lockNewest(database, robotId, transaction);
+    if (newest.number !== input.basedOn) throw new StaleEdit('setup', setupOf(newest));
+    const row = await tablesOf(database).setups.create(
+      {
+        id: randomUUID(),
+        robotId,
+        number: newest.number + 1,
+        reason: input.reason,
+        setup: input.setup,
+        sources: input.sources,
+        createdAt: new Date(),
+      },
+      { transaction },
+    );
+    return setupOf(row);
+  });
+}
+
+async function lockNewest(
+  database: Sequelize,
+  robotId: string,
+  transaction: Transaction,
+): Promise<SetupRow> {
+  const { robots, setups } = tablesOf(database);
+  // The robot's row is the lock: two people cannot both make the next revision.
+  const robot = await robots.findByPk(robotId, { transaction, lock: transaction.LOCK.UPDATE });
+  if (robot === null) throw new NotFound('robot');
+  const newest = await setups.findOne({
+    where: { robotId },
+    order: [['number', 'DESC']],
+    transaction,
+  });
+  if (newest === null) throw new NotFound('setup');
+  return newest;
+}
+
+/** Bench records of a robot, newest first. */
+export async function listBenchRecords(
+  database: Sequelize,
+  robotId: string,
+): Promise<BenchRecord[]> {
+  const rows = await tablesOf(database).benchRecords.findAll({
+    where: { robotId },
+    order: [['number', 'DESC']],
+  });
+  return rows.map(benchOf);
+}
+
+/**
+ * Keeps the raw readings of a bench under the client's identifier. Sending the same again gives the
+ * record that is there; other readings under the same identifier are a {@link Conflict}.
+ */
+export async function addBenchRecord(
+  database: Sequelize,
+  robotId: string,
+  input: z.infer<typeof benchCreateSchema>,
+): Promise<BenchRecord> {
+  const { benchRecords } = tablesOf(database);
+  return database.transaction(async (transaction) => {
+    await lockNewest(database, robotId, transaction);
+    const existing = await benchRecords.findByPk(input.id, { transaction });
+    if (existing !== null) {
+      if (JSON.stringify(existing.bench) === JSON.stringify(input.bench)) return benchOf(existing);
+      throw new Conflict('Other readings were kept under this identifier. Save them as new ones.');
+    }
+    const count = await benchRecords.max<number, BenchRow>('number', {
+      where: { robotId },
+      transaction,
+    });
+    const row = await benchRecords.create(
+      {
+        id: input.id,
+        robotId,
+        number: (count ?? 0) + 1,
+        kind: input.bench.kind,
+        bench: input.bench,
+        createdAt: new Date(),
+      },
+      { transaction },
+    );
+    return benchOf(row);
+  });
+}
+
+async function robotOf(database: Sequelize, row: RobotRow): Promise<Robot> {
+  const newest = await tablesOf(database).setups.findOne({
+    where: { robotId: row.id },
+    order: [['number', 'DESC']],
+  });
+  if (newest === null) throw new NotFound('setup');
+  return { id: row.id, name: row.name, version: row.version, setup: setupOf(newest) };
+}
+
+function setupOf(row: SetupRow): SetupRevision {
+  const { id, robotId, number, reason, setup, sources } = row;
+  return { id, robotId, number, reason, setup, sources, createdAt: row.createdAt.toISOString() };
+}
+
+function benchOf(row: BenchRow): BenchRecord {
+  const { id, robotId, number, bench } = row;
+  return { id, robotId, number, bench, createdAt: row.createdAt.toISOString() };
+}

@@ -1,0 +1,199 @@
+import { isDeepStrictEqual } from 'node:util';
+import { Op, type Sequelize, type Transaction, type WhereOptions } from 'sequelize';
+import type { z } from 'zod';
+import type { Run, RunCreate, runUpdateSchema } from '../contracts/records.ts';
+import { Conflict, NotFound, StaleEdit } from './errors.ts';
+import { tablesOf, type RunRecordRow } from './tables.ts';
+
+/** Which runs are wanted; without a limit all of them. */
+export interface RunQuery {
+  sessionId?: string | undefined;
+  routeId?: string | undefined;
+  revisionId?: string | undefined;
+  limit?: number | undefined;
+}
+
+/** Runs that were not withdrawn, oldest first; with a limit the newest of them. */
+export async function listRuns(database: Sequelize, query: RunQuery): Promise<Run[]> {
+  const { runs, revisions } = tablesOf(database);
+  const where: WhereOptions<RunRecordRow> = { withdrawn: false };
+  if (query.sessionId !== undefined) Object.assign(where, { sessionId: query.sessionId });
+  if (query.revisionId !== undefined) Object.assign(where, { revisionId: query.revisionId });
+  if (query.routeId !== undefined) {
+    const ofRoute = await revisions.findAll({
+      where: { routeId: query.routeId },
+      attributes: ['id'],
+    });
+    Object.assign(where, { revisionId: { [Op.in]: ofRoute.map((row) => row.id) } });
+  }
+  const rows = await runs.findAll({
+    where,
+    order: [
+      ['happenedAt', 'DESC'],
+      ['id', 'DESC'],
+    ],
+    ...(query.limit === undefined ? {} : { limit: query.limit }),
+  });
+  return runsOf(database, rows.reverse());
+}
+
+/** One run, also a withdrawn one; throws {@link NotFound}. */
+export async function getRun(
+  database: Sequelize,
+  id: string,
+  transaction: Transaction | null = null,
+): Promise<Run> {
+  const row = await tablesOf(database).runs.findByPk(id, { transaction });
+  if (row === null) throw new NotFound('run');
+  return (await runsOf(database, [row], transaction))[0]!;
+}
+
+/** Whether a write made something, or found it made. */
+export interface Written {
+  run: Run;
+  created: boolean;
+}
+
+/**
+ * Writes a run under the client's identifier. Writing it twice is the same as once; other content
+ * under the same identifier is a {@link Conflict}. A withdrawn run comes back when written again.
+ */
+export async function putRun(database: Sequelize, id: string, input: RunCreate): Promise<Written> {
+  const { runs } = tablesOf(database);
+  const { measurements, outcomes, ...values } = input;
+  return database.transaction(async (transaction) => {
+    const existing = await runs.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE });
+    if (existing !== null) {
+      const stored = await getRun(database, id, transaction);
+      if (!sameContent(stored, input)) {
+        throw new Conflict(
+          'Another run was saved under this identifier. Log this one as a new run.',
+        );
+      }
+      if (existing.withdrawn) await existing.update({ withdrawn: false }, { transaction });
+      return { run: stored, created: false };
+    }
+    await refuseUnknownReferences(database, input, transaction);
+    await runs.create({ id, ...values, happenedAt: new Date(input.happenedAt) }, { transaction });
+    await writeParts(database, id, measurements, outcomes, transaction);
+    return { run: await getRun(database, id, transaction), created: true };
+  });
+}
+
+/** Changes a run; throws {@link StaleEdit} when somebody was quicker. */
+export async function updateRun(
+  database: Sequelize,
+  id: string,
+  change: z.infer<typeof runUpdateSchema>,
+): Promise<Run> {
+  const { runs, offsets, outcomes: outcomeTable } = tablesOf(database);
+  const { measurements, outcomes, version, ...values } = change;
+  return database.transaction(async (transaction) => {
+    const [changed] = await runs.update(
+      { ...values, version: version + 1 },
+      { where: { id, version }, transaction },
+    );
+    if (changed === 0) throw new StaleEdit('run', await getRun(database, id, transaction));
+    await offsets.destroy({ where: { runId: id }, transaction });
+    await outcomeTable.destroy({ where: { runId: id }, transaction });
+    await writeParts(database, id, measurements, outcomes, transaction);
+    return getRun(database, id, transaction);
+  });
+}
+
+/** Takes a run back. It stays stored and can be written again, but no list shows it. */
+export async function withdrawRun(database: Sequelize, id: string): Promise<void> {
+  const [changed] = await tablesOf(database).runs.update({ withdrawn: true }, { where: { id } });
+  if (changed === 0) await getRun(database, id);
+}
+
+async function refuseUnknownReferences(
+  database: Sequelize,
+  input: RunCreate,
+  transaction: Transaction,
+): Promise<void> {
+  const { sessions, revisions, setups } = tablesOf(database);
+  const [session, revision, setup] = await Promise.all([
+    sessions.count({ where: { id: input.sessionId }, transaction }),
+    revisions.count({ where: { id: input.revisionId }, transaction }),
+    setups.count({ where: { id: input.setupId }, transaction }),
+  ]);
+  if (session === 0) throw new NotFound('session');
+  if (revision === 0) throw new NotFound('route revision');
+  if (setup === 0) throw new NotFound('setup');
+}
+
+async function writeParts(
+  database: Sequelize,
+  runId: string,
+  measurements: RunCreate['measurements'],
+  outcomes: RunCreate['outcomes'],
+  transaction: Transaction,
+): Promise<void> {
+  const tables = tablesOf(database);
+  await tables.offsets.bulkCreate(
+    measurements.map((measurement, position) => ({ runId, position, ...measurement })),
+    { transaction },
+  );
+  await tables.outcomes.bulkCreate(
+    outcomes.map((outcome, position) => ({ runId, position, ...outcome })),
+    { transaction },
+  );
+}
+
+function sameContent(stored: Run, input: RunCreate): boolean {
+  const { id: _id, revisionNumber: _number, version: _version, ...content } = stored;
+  return isDeepStrictEqual(content, input);
+}
+
+async function runsOf(
+  database: Sequelize,
+  rows: RunRecordRow[],
+  transaction: Transaction | null = null,
+): Promise<Run[]> {
+  if (rows.length === 0) return [];
+  const { offsets, outcomes, revisions } = tablesOf(database);
+  const runId = rows.map((row) => row.id);
+  const order: [string, string][] = [['position', 'ASC']];
+  const [offsetRows, outcomeRows, revisionRows] = await Promise.all([
+    offsets.findAll({ where: { runId }, order, transaction }),
+    outcomes.findAll({ where: { runId }, order, transaction }),
+    revisions.findAll({
+      where: { id: [...new Set(rows.map((row) => row.revisionId))] },
+      attributes: ['id', 'number'],
+      transaction,
+    }),
+  ]);
+  const offsetsOf = groupedBy(offsetRows, (row) => row.runId);
+  const outcomesOf = groupedBy(outcomeRows, (row) => row.runId);
+  const numbers = new Map(revisionRows.map((row) => [row.id, row.number]));
+  return rows.map((row) => ({
+    id: row.id,
+    sessionId: row.sessionId,
+    revisionId: row.revisionId,
+    setupId: row.setupId,
+    happenedAt: row.happenedAt.toISOString(),
+    measurements: (offsetsOf.get(row.id) ?? []).map(({ checkpointId, along, left, turned }) => ({
+      checkpointId,
+      along,
+      left,
+      turned,
+    })),
+    outcomes: (outcomesOf.get(row.id) ?? []).map(({ modelId, hit }) => ({ modelId, hit })),
+    battery: row.battery,
+    setAside: row.setAside,
+    note: row.note,
+    revisionNumber: numbers.get(row.revisionId)!,
+    version: row.version,
+  }));
+}
+
+function groupedBy<T>(rows: readonly T[], key: (row: T) => string): Map<string, T[]> {
+  const groups = new Map<string, T[]>();
+  for (const row of rows) {
+    const group = groups.get(key(row));
+    if (group === undefined) groups.set(key(row), [row]);
+    else group.push(row);
+  }
+  return groups;
+}

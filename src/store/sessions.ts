@@ -1,0 +1,53 @@
+import type { Sequelize } from 'sequelize';
+import type { z } from 'zod';
+import type { Session, sessionCreateSchema, sessionUpdateSchema } from '../contracts/records.ts';
+import { NotFound, StaleEdit } from './errors.ts';
+import { tablesOf, type SessionRow } from './tables.ts';
+
+/** All sessions, newest first. */
+export async function listSessions(database: Sequelize): Promise<Session[]> {
+  const rows = await tablesOf(database).sessions.findAll({
+    order: [['startedAt', 'DESC']],
+    limit: 200,
+  });
+  return rows.map(sessionOf);
+}
+
+/** One session; throws {@link NotFound}. */
+export async function getSession(database: Sequelize, id: string): Promise<Session> {
+  const row = await tablesOf(database).sessions.findByPk(id);
+  if (row === null) throw new NotFound('session');
+  return sessionOf(row);
+}
+
+/** Starts a session under the client's identifier; starting it twice is the same as once. */
+export async function createSession(
+  database: Sequelize,
+  input: z.infer<typeof sessionCreateSchema>,
+): Promise<Session> {
+  const { sessions } = tablesOf(database);
+  const values = { ...input, startedAt: new Date(input.startedAt), version: 0 };
+  await sessions.bulkCreate([values], { ignoreDuplicates: true });
+  return getSession(database, input.id);
+}
+
+/** Changes what is noted of a session; throws {@link StaleEdit} when somebody was quicker. */
+export async function updateSession(
+  database: Sequelize,
+  id: string,
+  change: z.infer<typeof sessionUpdateSchema>,
+): Promise<Session> {
+  const { version, ...values } = change;
+  const [changed] = await tablesOf(database).sessions.update(
+    { ...values, version: version + 1 },
+    { where: { id, version } },
+  );
+  const stored = await getSession(database, id);
+  if (changed === 0) throw new StaleEdit('session', stored);
+  return stored;
+}
+
+function sessionOf(row: SessionRow): Session {
+  const { id, title, surface, people, note, version } = row;
+  return { id, title, startedAt: row.startedAt.toISOString(), surface, people, note, version };
+}

@@ -1,0 +1,235 @@
+import {
+  DataTypes,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+  type Model,
+  type ModelStatic,
+  type Sequelize,
+} from 'sequelize';
+import type { Sources } from '../contracts/domain.ts';
+import type { TurnBench } from '../contracts/records.ts';
+import type { Field } from '../core/field/field.ts';
+import type { Setup } from '../core/robot/setup.ts';
+import type { RoutePlan } from '../core/route/moves.ts';
+
+interface Row<T extends Model> extends Model<InferAttributes<T>, InferCreationAttributes<T>> {
+  id: string;
+}
+
+export interface RobotRow extends Row<RobotRow> {
+  name: string;
+  version: CreationOptional<number>;
+  createdAt: Date;
+}
+export interface SetupRow extends Row<SetupRow> {
+  robotId: string;
+  number: number;
+  reason: string;
+  setup: Setup;
+  sources: Sources;
+  createdAt: Date;
+}
+export interface BenchRow extends Row<BenchRow> {
+  robotId: string;
+  number: number;
+  kind: string;
+  bench: TurnBench;
+  createdAt: Date;
+}
+export interface FieldRow extends Row<FieldRow> {
+  name: string;
+  version: CreationOptional<number>;
+  field: Field;
+  createdAt: Date;
+}
+export interface RouteRow extends Row<RouteRow> {
+  name: string;
+  robotId: string;
+  fieldId: string;
+  goal: number;
+  version: CreationOptional<number>;
+  createdAt: Date;
+}
+export interface RevisionRow extends Row<RevisionRow> {
+  routeId: string;
+  number: number;
+  parent: number | null;
+  origin: 'hand' | 'aim' | 'bench';
+  reason: string;
+  plan: RoutePlan;
+  createdAt: Date;
+}
+export interface SessionRow extends Row<SessionRow> {
+  title: string;
+  startedAt: Date;
+  surface: string;
+  people: string;
+  note: string;
+  version: CreationOptional<number>;
+}
+export interface RunRecordRow extends Row<RunRecordRow> {
+  sessionId: string;
+  revisionId: string;
+  setupId: string;
+  happenedAt: Date;
+  battery: number | null;
+  setAside: string | null;
+  note: string;
+  withdrawn: CreationOptional<boolean>;
+  version: CreationOptional<number>;
+}
+export interface OffsetRow extends Model<
+  InferAttributes<OffsetRow>,
+  InferCreationAttributes<OffsetRow>
+> {
+  runId: string;
+  position: number;
+  checkpointId: string;
+  along: number;
+  left: number;
+  turned: number | null;
+}
+export interface OutcomeRow extends Model<
+  InferAttributes<OutcomeRow>,
+  InferCreationAttributes<OutcomeRow>
+> {
+  runId: string;
+  position: number;
+  modelId: string;
+  hit: boolean;
+}
+
+/** The tables of one connection. */
+export interface Tables {
+  robots: ModelStatic<RobotRow>;
+  setups: ModelStatic<SetupRow>;
+  benchRecords: ModelStatic<BenchRow>;
+  fields: ModelStatic<FieldRow>;
+  routes: ModelStatic<RouteRow>;
+  revisions: ModelStatic<RevisionRow>;
+  sessions: ModelStatic<SessionRow>;
+  runs: ModelStatic<RunRecordRow>;
+  offsets: ModelStatic<OffsetRow>;
+  outcomes: ModelStatic<OutcomeRow>;
+}
+
+const defined = new WeakMap<Sequelize, Tables>();
+
+/** The tables on a connection, defined once for each. */
+export function tablesOf(database: Sequelize): Tables {
+  let tables = defined.get(database);
+  if (tables === undefined) {
+    tables = define(database);
+    defined.set(database, tables);
+  }
+  return tables;
+}
+
+const id = { type: DataTypes.CHAR(36), primaryKey: true };
+const reference = { type: DataTypes.CHAR(36), allowNull: false };
+const text = { type: DataTypes.TEXT, allowNull: false };
+const integer = { type: DataTypes.INTEGER, allowNull: false };
+const double = { type: DataTypes.DOUBLE, allowNull: false };
+const instant = { type: DataTypes.DATE(3), allowNull: false };
+const version = { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 };
+const name = { type: DataTypes.STRING(80), allowNull: false };
+
+/** A document kept as JSON text: MariaDB has no JSON type of its own, and text keeps every digit. */
+function documentColumn(column: string) {
+  return {
+    type: DataTypes.TEXT('long'),
+    allowNull: false,
+    get(this: Model): unknown {
+      const stored = this.getDataValue(column) as unknown;
+      return typeof stored === 'string' ? (JSON.parse(stored) as unknown) : stored;
+    },
+    set(this: Model, value: unknown): void {
+      this.setDataValue(column, JSON.stringify(value));
+    },
+  };
+}
+
+function define(database: Sequelize): Tables {
+  return {
+    robots: database.define<RobotRow>('robots', { id, name, version, createdAt: instant }),
+    setups: database.define<SetupRow>('setups', {
+      id,
+      robotId: reference,
+      number: integer,
+      reason: text,
+      setup: documentColumn('setup'),
+      sources: documentColumn('sources'),
+      createdAt: instant,
+    }),
+    benchRecords: database.define<BenchRow>('bench_records', {
+      id,
+      robotId: reference,
+      number: integer,
+      kind: { type: DataTypes.STRING(20), allowNull: false },
+      bench: documentColumn('bench'),
+      createdAt: instant,
+    }),
+    fields: database.define<FieldRow>('fields', {
+      id,
+      name,
+      version,
+      field: documentColumn('field'),
+      createdAt: instant,
+    }),
+    routes: database.define<RouteRow>('routes', {
+      id,
+      name,
+      robotId: reference,
+      fieldId: reference,
+      goal: double,
+      version,
+      createdAt: instant,
+    }),
+    revisions: database.define<RevisionRow>('revisions', {
+      id,
+      routeId: reference,
+      number: integer,
+      parent: { type: DataTypes.INTEGER },
+      origin: { type: DataTypes.STRING(10), allowNull: false },
+      reason: text,
+      plan: documentColumn('plan'),
+      createdAt: instant,
+    }),
+    sessions: database.define<SessionRow>('sessions', {
+      id,
+      title: name,
+      startedAt: instant,
+      surface: name,
+      people: { type: DataTypes.STRING(200), allowNull: false },
+      note: text,
+      version,
+    }),
+    runs: database.define<RunRecordRow>('runs', {
+      id,
+      sessionId: reference,
+      revisionId: reference,
+      setupId: reference,
+      happenedAt: instant,
+      battery: { type: DataTypes.DOUBLE },
+      setAside: { type: DataTypes.STRING(200) },
+      note: text,
+      withdrawn: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false },
+      version,
+    }),
+    offsets: database.define<OffsetRow>('run_offsets', {
+      runId: { ...reference, primaryKey: true },
+      position: integer,
+      checkpointId: { type: DataTypes.STRING(40), allowNull: false, primaryKey: true },
+      along: double,
+      left: double,
+      turned: { type: DataTypes.DOUBLE },
+    }),
+    outcomes: database.define<OutcomeRow>('run_outcomes', {
+      runId: { ...reference, primaryKey: true },
+      position: integer,
+      modelId: { type: DataTypes.STRING(40), allowNull: false, primaryKey: true },
+      hit: { type: DataTypes.BOOLEAN, allowNull: false },
+    }),
+  };
+}
