@@ -126,14 +126,15 @@ export function tablesOf(database: Sequelize): Tables {
   return tables;
 }
 
-const id = { type: DataTypes.CHAR(36), primaryKey: true };
-const reference = { type: DataTypes.CHAR(36), allowNull: false };
-const text = { type: DataTypes.TEXT, allowNull: false };
-const integer = { type: DataTypes.INTEGER, allowNull: false };
-const double = { type: DataTypes.DOUBLE, allowNull: false };
-const instant = { type: DataTypes.DATE(3), allowNull: false };
-const version = { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 };
-const name = { type: DataTypes.STRING(80), allowNull: false };
+// Functions, because Sequelize writes the column's name into the description it is given.
+const id = () => ({ type: DataTypes.CHAR(36), primaryKey: true });
+const reference = () => ({ type: DataTypes.CHAR(36), allowNull: false });
+const text = () => ({ type: DataTypes.TEXT, allowNull: false });
+const integer = () => ({ type: DataTypes.INTEGER, allowNull: false });
+const double = () => ({ type: DataTypes.DOUBLE, allowNull: false });
+const instant = () => ({ type: DataTypes.DATE(3), allowNull: false });
+const version = () => ({ type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 });
+const name = () => ({ type: DataTypes.STRING(80), allowNull: false });
 
 /** A document kept as JSON text: MariaDB has no JSON type of its own, and text keeps every digit. */
 function documentColumn(column: string) {
@@ -152,82 +153,87 @@ function documentColumn(column: string) {
 
 function define(database: Sequelize): Tables {
   return {
-    robots: database.define<RobotRow>('robots', { id, name, version, createdAt: instant }),
+    robots: database.define<RobotRow>('robots', {
+      id: id(),
+      name: name(),
+      version: version(),
+      createdAt: instant(),
+    }),
     setups: database.define<SetupRow>('setups', {
-      id,
-      robotId: reference,
-      number: integer,
-      reason: text,
+      id: id(),
+      robotId: reference(),
+      number: integer(),
+      reason: text(),
       setup: documentColumn('setup'),
       sources: documentColumn('sources'),
-      createdAt: instant,
+      createdAt: instant(),
     }),
     benchRecords: database.define<BenchRow>('bench_records', {
-      id,
-      robotId: reference,
-      number: integer,
+      id: id(),
+      robotId: reference(),
+      number: integer(),
       kind: { type: DataTypes.STRING(20), allowNull: false },
       bench: documentColumn('bench'),
-      createdAt: instant,
+      createdAt: instant(),
     }),
     fields: database.define<FieldRow>('fields', {
-      id,
-      name,
-      version,
+      id: id(),
+      name: name(),
+      version: version(),
       field: documentColumn('field'),
-      createdAt: instant,
+      createdAt: instant(),
     }),
     routes: database.define<RouteRow>('routes', {
-      id,
-      name,
-      robotId: reference,
-      fieldId: reference,
-      goal: double,
-      version,
-      createdAt: instant,
+      id: id(),
+      name: name(),
+      robotId: reference(),
+      fieldId: reference(),
+      goal: double(),
+      version: version(),
+      createdAt: instant(),
     }),
     revisions: database.define<RevisionRow>('revisions', {
-      id,
-      routeId: reference,
-      number: integer,
+      id: id(),
+      routeId: reference(),
+      number: integer(),
       parent: { type: DataTypes.INTEGER },
       origin: { type: DataTypes.STRING(10), allowNull: false },
-      reason: text,
+      reason: text(),
       plan: documentColumn('plan'),
-      createdAt: instant,
+      createdAt: instant(),
     }),
     sessions: database.define<SessionRow>('sessions', {
-      id,
-      title: name,
-      startedAt: instant,
-      surface: name,
+      id: id(),
+      title: name(),
+      startedAt: instant(),
+      surface: name(),
       people: { type: DataTypes.STRING(200), allowNull: false },
-      note: text,
-      version,
+      note: text(),
+      version: version(),
     }),
     runs: database.define<RunRecordRow>('runs', {
-      id,
-      sessionId: reference,
-      revisionId: reference,
-      setupId: reference,
-      happenedAt: instant,
+      id: id(),
+      sessionId: reference(),
+      revisionId: reference(),
+      setupId: reference(),
+      happenedAt: instant(),
       battery: { type: DataTypes.DOUBLE },
       setAside: { type: DataTypes.STRING(200) },
-      note: text,
+      note: text(),
       withdrawn: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false },
-      version,
+      version: version(),
     }),
     offsets: database.define<OffsetRow>('run_offsets', {
-      runId: { ...reference, primaryKey: true },
-      position: integer,
+      runId: { ...reference(), primaryKey: true },
+      position: integer(),
       checkpointId: { type: DataTypes.STRING(40), allowNull: false, primaryKey: true },
-      along: double,
-      left: double,
+      along: double(),
+      left: double(),
       turned: { type: DataTypes.DOUBLE },
     }),
     outcomes: database.define<OutcomeRow>('run_outcomes', {
-      runId: { ...reference, primaryKey: true },
-      position: integer,
+      runId: { ...reference(), primaryKey: true },
+      position: integer(),
       modelId: { type: DataTypes.STRING(40), allowNull: false, primaryKey: true },
       hit: { type: DataTypes.BOOLEAN, allowNull: false },
     }),

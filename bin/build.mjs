@@ -1,0 +1,64 @@
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { Sentence } from './sentence.mjs';
+import { ROOT } from './setup.mjs';
+
+const SOURCES = ['src', 'public', 'astro.config.ts', 'vite.prepare.config.ts', 'package-lock.json'];
+const STAMP = join(ROOT, 'dist', 'built-from');
+
+/** Builds the application when the build is older than its sources. */
+export function ensureBuild() {
+  const sources = fingerprint();
+  if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === sources) return;
+  console.log('Building …');
+  run('node_modules/astro/astro.js', ['build']);
+  run('node_modules/vite/bin/vite.js', ['build', '--config', 'vite.prepare.config.ts']);
+  writeFileSync(STAMP, sources);
+}
+
+function run(script, args) {
+  const { status, stdout, stderr } = spawnSync(process.execPath, [script, ...args], {
+    cwd: ROOT,
+    encoding: 'utf8',
+    env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' },
+    maxBuffer: 64 * 1024 * 1024,
+  });
+  if (status !== 0) {
+    console.error(stdout, stderr);
+    throw new Sentence('The application could not be built: see above.');
+  }
+}
+
+/** One number for the contents of all sources; tests do not count. */
+function fingerprint() {
+  const hash = createHash('sha256');
+  for (const source of SOURCES) add(hash, join(ROOT, source));
+  return hash.digest('hex');
+}
+
+function add(hash, path) {
+  if (!existsSync(path)) return;
+  const entries = directory(path);
+  if (entries === null) {
+    hash.update(path.slice(ROOT.length)).update(readFileSync(path));
+    return;
+  }
+  for (const entry of entries) {
+    const child = join(path, entry.name);
+    if (entry.isDirectory()) add(hash, child);
+    else if (!/\.test\.tsx?$/.test(entry.name)) {
+      hash.update(child.slice(ROOT.length)).update(readFileSync(child));
+    }
+  }
+}
+
+function directory(path) {
+  try {
+    return readdirSync(path, { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1));
+  } catch (error) {
+    if (error.code === 'ENOTDIR') return null;
+    throw error;
+  }
+}

@@ -1,0 +1,11 @@
+import { fieldUpdateSchema } from '../../../../../contracts/records.ts';
+import { database } from '../../../../../store/database.ts';
+import { getField, updateField } from '../../../../../store/fields.ts';
+import { body, endpoint, idOf, json } from '../../../_endpoint.ts';
+
+export const GET = endpoint(async (context) => json(await getField(database(), idOf(context))));
+
+export const PUT = endpoint(async (context) => {
+  const input = await body(context.request, fieldUpdateSchema);
+  return json(await updateField(database(), idOf(context), input));
+});

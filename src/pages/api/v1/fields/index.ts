@@ -1,0 +1,10 @@
+import { fieldCreateSchema } from '../../../../contracts/records.ts';
+import { database } from '../../../../store/database.ts';
+import { createField, listFields } from '../../../../store/fields.ts';
+import { body, endpoint, json } from '../../_endpoint.ts';
+
+export const GET = endpoint(async () => json(await listFields(database())));
+
+export const POST = endpoint(async ({ request }) =>
+  json(await createField(database(), await body(request, fieldCreateSchema)), 201),
+);

@@ -1,0 +1,13 @@
+import { benchCreateSchema } from '../../../../../contracts/records.ts';
+import { database } from '../../../../../store/database.ts';
+import { addBenchRecord, listBenchRecords } from '../../../../../store/robots.ts';
+import { body, endpoint, idOf, json } from '../../../_endpoint.ts';
+
+export const GET = endpoint(async (context) =>
+  json(await listBenchRecords(database(), idOf(context))),
+);
+
+export const POST = endpoint(async (context) => {
+  const input = await body(context.request, benchCreateSchema);
+  return json(await addBenchRecord(database(), idOf(context), input), 201);
+});

@@ -1,0 +1,11 @@
+import { setupCreateSchema } from '../../../../../contracts/records.ts';
+import { database } from '../../../../../store/database.ts';
+import { addSetup, listSetups } from '../../../../../store/robots.ts';
+import { body, endpoint, idOf, json } from '../../../_endpoint.ts';
+
+export const GET = endpoint(async (context) => json(await listSetups(database(), idOf(context))));
+
+export const POST = endpoint(async (context) => {
+  const input = await body(context.request, setupCreateSchema);
+  return json(await addSetup(database(), idOf(context), input), 201);
+});

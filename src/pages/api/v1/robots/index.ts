@@ -1,0 +1,11 @@
+import { robotCreateSchema } from '../../../../contracts/records.ts';
+import { database } from '../../../../store/database.ts';
+import { createRobot, listRobots } from '../../../../store/robots.ts';
+import { body, endpoint, json } from '../../_endpoint.ts';
+
+export const GET = endpoint(async () => json(await listRobots(database())));
+
+export const POST = endpoint(async ({ request }) => {
+  const { name } = await body(request, robotCreateSchema);
+  return json(await createRobot(database(), name), 201);
+});

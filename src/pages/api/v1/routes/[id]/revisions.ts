@@ -1,0 +1,13 @@
+import { revisionCreateSchema } from '../../../../../contracts/records.ts';
+import { database } from '../../../../../store/database.ts';
+import { addRevision, listRevisions } from '../../../../../store/routes.ts';
+import { body, endpoint, idOf, json } from '../../../_endpoint.ts';
+
+export const GET = endpoint(async (context) =>
+  json(await listRevisions(database(), idOf(context))),
+);
+
+export const POST = endpoint(async (context) => {
+  const input = await body(context.request, revisionCreateSchema);
+  return json(await addRevision(database(), idOf(context), input), 201);
+});

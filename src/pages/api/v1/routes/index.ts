@@ -1,0 +1,10 @@
+import { routeCreateSchema } from '../../../../contracts/records.ts';
+import { database } from '../../../../store/database.ts';
+import { createRoute, listRoutes } from '../../../../store/routes.ts';
+import { body, endpoint, json } from '../../_endpoint.ts';
+
+export const GET = endpoint(async () => json(await listRoutes(database())));
+
+export const POST = endpoint(async ({ request }) =>
+  json(await createRoute(database(), await body(request, routeCreateSchema)), 201),
+);

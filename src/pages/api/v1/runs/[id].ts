@@ -1,0 +1,23 @@
+import { runCreateSchema, runUpdateSchema } from '../../../../contracts/records.ts';
+import { database } from '../../../../store/database.ts';
+import { getRun, putRun, updateRun, withdrawRun } from '../../../../store/runs.ts';
+import { body, endpoint, idOf, json } from '../../_endpoint.ts';
+
+export const GET = endpoint(async (context) => json(await getRun(database(), idOf(context))));
+
+/** Logs a run under the client's identifier: 201 the first time, 200 when it was there already. */
+export const PUT = endpoint(async (context) => {
+  const input = await body(context.request, runCreateSchema);
+  const { run, created } = await putRun(database(), idOf(context), input);
+  return json(run, created ? 201 : 200);
+});
+
+export const PATCH = endpoint(async (context) => {
+  const change = await body(context.request, runUpdateSchema);
+  return json(await updateRun(database(), idOf(context), change));
+});
+
+export const DELETE = endpoint(async (context) => {
+  await withdrawRun(database(), idOf(context));
+  return new Response(null, { status: 204 });
+});

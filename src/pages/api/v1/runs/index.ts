@@ -1,0 +1,22 @@
+import { idSchema } from '../../../../contracts/domain.ts';
+import { database } from '../../../../store/database.ts';
+import { NotFound } from '../../../../store/errors.ts';
+import { listRuns } from '../../../../store/runs.ts';
+import { endpoint, json } from '../../_endpoint.ts';
+
+/** Runs by `?session=`, `?route=` or `?revision=`, oldest first. */
+export const GET = endpoint(async ({ url }) => {
+  const given = (name: string) => {
+    const value = url.searchParams.get(name);
+    if (value === null) return undefined;
+    if (!idSchema.safeParse(value).success) throw new NotFound(name);
+    return value;
+  };
+  return json(
+    await listRuns(database(), {
+      sessionId: given('session'),
+      routeId: given('route'),
+      revisionId: given('revision'),
+    }),
+  );
+});

@@ -1,0 +1,10 @@
+import { sessionCreateSchema } from '../../../../contracts/records.ts';
+import { database } from '../../../../store/database.ts';
+import { createSession, listSessions } from '../../../../store/sessions.ts';
+import { body, endpoint, json } from '../../_endpoint.ts';
+
+export const GET = endpoint(async () => json(await listSessions(database())));
+
+export const POST = endpoint(async ({ request }) =>
+  json(await createSession(database(), await body(request, sessionCreateSchema)), 201),
+);
