@@ -38,7 +38,7 @@ await main(async () => {
     ensureBuild();
     const demo = resetting ? 'reset' : options.includes('--empty') ? 'none' : 'when empty';
     const { prepare } = await import(pathToFileURL(join(ROOT, 'dist/prepare/prepare.js')).href);
-    await prepare(database.url, demo, join(ROOT, 'demo')).catch((error) => {
+    await prepare(database.url, demo).catch((error) => {
       if (!/^Sequelize(Connection|Host|Access)/.test(error.name)) throw error;
       throw new Sentence(
         `The database does not let Corvat in (${error.message}): check CORVAT_DATABASE_URL, or remove it to use the private database.`,

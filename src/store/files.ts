@@ -118,20 +118,33 @@ export interface Imported {
   sentence: string;
 }
 
-/** Takes a whole file in, or nothing of it. Throws a {@link Conflict} when it does not fit. */
-export async function importFile(database: Sequelize, file: CorvatFile): Promise<Imported> {
+/** Takes files in, all of them whole or nothing. Throws a {@link Conflict} when one does not fit. */
+export async function importFiles(
+  database: Sequelize,
+  files: readonly CorvatFile[],
+): Promise<Imported[]> {
   return database.transaction(async (transaction) => {
-    switch (file.corvat) {
-      case 'robot':
-        return importRobot(database, file, transaction);
-      case 'field':
-        return importField(database, file, transaction);
-      case 'route':
-        return importRoute(database, file, transaction);
-      case 'runs':
-        return importRuns(database, file.runs, transaction);
-    }
+    const imported: Imported[] = [];
+    for (const file of files) imported.push(await importFile(database, file, transaction));
+    return imported;
   });
+}
+
+function importFile(
+  database: Sequelize,
+  file: CorvatFile,
+  transaction: Transaction,
+): Promise<Imported> {
+  switch (file.corvat) {
+    case 'robot':
+      return importRobot(database, file, transaction);
+    case 'field':
+      return importField(database, file, transaction);
+    case 'route':
+      return importRoute(database, file, transaction);
+    case 'runs':
+      return importRuns(database, file.runs, transaction);
+  }
 }
 
 async function importRobot(

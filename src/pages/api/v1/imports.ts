@@ -1,12 +1,13 @@
 import { readJsonFile, readRunsTable, type CorvatFile } from '../../../contracts/files.ts';
 import { database } from '../../../store/database.ts';
-import { importFile } from '../../../store/files.ts';
+import { importFiles } from '../../../store/files.ts';
 import { bodyText, endpoint, json } from '../_endpoint.ts';
 
 /** Takes in a robot, field, route or runs file: JSON, or CSV for runs. All of it or nothing. */
 export const POST = endpoint(async ({ request }) => {
   const text = await bodyText(request);
-  return json(await importFile(database(), fileOf(text)), 201);
+  const [imported] = await importFiles(database(), [fileOf(text)]);
+  return json(imported, 201);
 });
 
 function fileOf(text: string): CorvatFile {

@@ -1,0 +1,43 @@
+import type { Zone } from '../field/field.ts';
+import type { Checkpoint } from '../route/moves.ts';
+import type { MeasuredRun } from './verdict.ts';
+
+/** A run as it is logged: where it ended at some checkpoints, and what was seen at some models. */
+export interface LoggedRun {
+  measurements: readonly {
+    checkpointId: string;
+    along: number;
+    left: number;
+    turned: number | null;
+  }[];
+  outcomes: readonly { modelId: string; hit: boolean }[];
+  setAside: string | null;
+}
+
+/**
+ * The runs that count at one checkpoint: measured there and not set aside. When any of them has no
+ * heading, headings cannot be judged, and the zone comes back without its heading tolerance.
+ */
+export function measuredRuns(
+  runs: readonly LoggedRun[],
+  checkpoint: Checkpoint,
+  zone: Zone,
+): { runs: MeasuredRun[]; zone: Zone; headingJudged: boolean } {
+  const counted = runs
+    .filter((run) => run.setAside === null)
+    .flatMap((run) => {
+      const measurement = run.measurements.find((m) => m.checkpointId === checkpoint.id);
+      if (measurement === undefined) return [];
+      const outcome = run.outcomes.find((o) => o.modelId === checkpoint.modelId);
+      return [{ measurement, hit: outcome?.hit ?? null }];
+    });
+  const headingJudged = counted.every(({ measurement }) => measurement.turned !== null);
+  return {
+    runs: counted.map(({ measurement: { along, left, turned }, hit }) => ({
+      offset: { along, left, turned: turned ?? 0 },
+      hit,
+    })),
+    zone: headingJudged ? zone : { ...zone, headingTolerance: null },
+    headingJudged,
+  };
+}

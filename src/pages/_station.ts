@@ -1,0 +1,154 @@
+import type { AstroGlobal } from 'astro';
+import { formatDistanceToNowStrict } from 'date-fns';
+import { idSchema } from '../contracts/domain.ts';
+import type { FieldRecord, Robot, Route, Run, Session } from '../contracts/records.ts';
+import { measuredRuns } from '../core/consistency/measured.ts';
+import { verdictOf, type Verdict } from '../core/consistency/verdict.ts';
+import { database } from '../store/database.ts';
+import { listFields } from '../store/fields.ts';
+import { listBenchRecords, listRobots } from '../store/robots.ts';
+import { listRoutes } from '../store/routes.ts';
+import { listRuns } from '../store/runs.ts';
+import { listSessions } from '../store/sessions.ts';
+import type { LoopState } from '../ui/loop.ts';
+
+/** What every station shows around its sheet, and what it works on. */
+export interface Station {
+  robots: Robot[];
+  fields: FieldRecord[];
+  routes: Route[];
+  sessions: Session[];
+  /** What was chosen last, or the newest; null while there is none. */
+  robot: Robot | null;
+  route: Route | null;
+  field: FieldRecord | null;
+  session: Session | null;
+  /** All runs of the chosen route, oldest first. */
+  runs: Run[];
+  loop: LoopState[];
+}
+
+const REMEMBERED_FOR = 60 * 60 * 24 * 365;
+
+/**
+ * Loads a station. The choice of robot, route and session comes from the address, is remembered in
+ * cookies, and falls back to the newest: the process itself remembers nothing.
+ */
+export async function loadStation(astro: AstroGlobal): Promise<Station> {
+  const [robots, fields, routes, sessions] = await Promise.all([
+    listRobots(database()),
+    listFields(database()),
+    listRoutes(database()),
+    listSessions(database()),
+  ]);
+  const newestRoute = routes.toSorted((a, b) =>
+    b.revision.createdAt.localeCompare(a.revision.createdAt),
+  )[0];
+  const wantedRobot = chosen(astro, 'robot', robots);
+  const wantedRoute = chosen(astro, 'route', routes);
+  const route =
+    (astro.url.searchParams.has('robot')
+      ? routes.find((candidate) => candidate.robotId === wantedRobot?.id)
+      : (wantedRoute ?? newestRoute)) ?? null;
+  const robot =
+    robots.find((candidate) => candidate.id === route?.robotId) ?? wantedRobot ?? robots[0] ?? null;
+  const field = fields.find((candidate) => candidate.id === route?.fieldId) ?? fields[0] ?? null;
+  const session = chosen(astro, 'session', sessions) ?? sessions[0] ?? null;
+  const runs = route === null ? [] : await listRuns(database(), { routeId: route.id });
+  return {
+    robots,
+    fields,
+    routes,
+    sessions,
+    robot,
+    route,
+    field,
+    session,
+    runs,
+    loop: await loopStates(robot, route, field, runs),
+  };
+}
+
+function chosen<T extends { id: string }>(
+  astro: AstroGlobal,
+  name: string,
+  list: readonly T[],
+): T | undefined {
+  const cookie = `corvat-${name}`;
+  const asked = astro.url.searchParams.get(name);
+  if (asked !== null && idSchema.safeParse(asked).success) {
+    astro.cookies.set(cookie, asked, { path: '/', maxAge: REMEMBERED_FOR, sameSite: 'lax' });
+  }
+  const id = asked ?? astro.cookies.get(cookie)?.value;
+  return list.find((item) => item.id === id);
+}
+
+/** Runs of the newest revision that has any, and that revision's number. */
+export function newestRuns(runs: readonly Run[]): { revision: number; runs: Run[] } | null {
+  if (runs.length === 0) return null;
+  const revision = Math.max(...runs.map((run) => run.revisionNumber));
+  return { revision, runs: runs.filter((run) => run.revisionNumber === revision) };
+}
+
+async function loopStates(
+  robot: Robot | null,
+  route: Route | null,
+  field: FieldRecord | null,
+  runs: readonly Run[],
+): Promise<LoopState[]> {
+  const newest = newestRuns(runs);
+  const bench = robot === null ? [] : await listBenchRecords(database(), robot.id);
+  const verdict = route && field && newest ? verdictOn(route, field, newest.runs) : null;
+  return [
+    {
+      name: 'Bench',
+      href: '/bench',
+      ...(robot === null
+        ? { state: 'no robot yet', mood: 'plain' as const }
+        : bench[0] === undefined
+          ? { state: `setup ${robot.setup.number}, turns not measured`, mood: 'warn' as const }
+          : {
+              state: `turns measured ${formatDistanceToNowStrict(bench[0].createdAt)} ago`,
+              mood: 'good' as const,
+            }),
+    },
+    {
+      name: 'Route',
+      href: '/route',
+      state: route === null ? 'no route yet' : `${route.name}, rev ${route.revision.number}`,
+      mood: 'plain',
+    },
+    {
+      name: 'Table',
+      href: '/table',
+      state:
+        verdict === null || newest === null
+          ? 'no runs yet'
+          : `${verdict.runs} runs of rev ${newest.revision}, ${verdict.hits} hits`,
+      mood: 'plain',
+    },
+    { name: 'Verdict', href: '/verdict', ...verdictState(verdict) },
+  ];
+}
+
+function verdictOn(route: Route, field: FieldRecord, runs: readonly Run[]): Verdict | null {
+  const checkpoint = route.revision.plan.checkpoints.at(-1);
+  const model = field.field.models.find((candidate) => candidate.id === checkpoint?.modelId);
+  if (checkpoint === undefined || model === undefined) return null;
+  const measured = measuredRuns(runs, checkpoint, model.zone);
+  return verdictOf(measured.runs, measured.zone, route.goal);
+}
+
+function verdictState(verdict: Verdict | null): Pick<LoopState, 'state' | 'mood'> {
+  if (verdict === null) return { state: 'nothing to judge yet', mood: 'plain' };
+  switch (verdict.kind) {
+    case 'too early':
+      return { state: `too early: ${verdict.runs} runs`, mood: 'plain' };
+    case 'leave it':
+      return { state: 'leave it', mood: 'good' };
+    case 'aim':
+      return { state: 'aim: change a number', mood: 'warn' };
+    case 'tighten':
+      return { state: 'tighten the spread', mood: 'warn' };
+  }
+}

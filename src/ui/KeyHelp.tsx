@@ -1,0 +1,35 @@
+import { useState } from 'react';
+import { Button } from './Button.tsx';
+import styles from './KeyHelp.module.css';
+import { useKeys, type SheetKey } from './useKeys.ts';
+
+/** Listens for the keys of a sheet and lists them on `?`. */
+export function KeyHelp({ keys }: { keys: readonly SheetKey[] }) {
+  const [open, setOpen] = useState(false);
+  useKeys([
+    ...keys,
+    { keys: '?', says: '', act: () => setOpen(!open) },
+    { keys: 'Escape', says: '', act: () => setOpen(false) },
+  ]);
+  if (!open) {
+    return (
+      <Button weight="quiet" className={styles['hint']} onClick={() => setOpen(true)}>
+        ? shows the keys
+      </Button>
+    );
+  }
+  return (
+    <section className={styles['help']} aria-label="Keys of this sheet">
+      <h2>Keys of this sheet</h2>
+      {keys.map(({ keys: name, says }) => (
+        <div key={name}>
+          <span>{says}</span>
+          <kbd>{name.replace('Arrow', '')}</kbd>
+        </div>
+      ))}
+      <Button weight="quiet" onClick={() => setOpen(false)}>
+        Close
+      </Button>
+    </section>
+  );
+}

@@ -1,0 +1,38 @@
+import { format } from 'date-fns';
+import styles from './TitleBlock.module.css';
+
+export interface TitleBlockProps {
+  robot: string;
+  setup: number | null;
+  field: string;
+  route: string;
+  revision: string;
+  session: string;
+  rightPositive: boolean;
+  /** When the sheet was made, ISO 8601. */
+  sheet: string;
+}
+
+/** What is on this sheet, as on a drawing: always true, always printed. */
+export function TitleBlock(props: TitleBlockProps) {
+  const cells: [string, string][] = [
+    ['robot', props.setup === null ? '–' : `${props.robot}, setup ${props.setup}`],
+    ['field', props.field],
+    ['units', `mm, °, ${props.rightPositive ? 'right +' : 'left +'}`],
+    ['route', props.revision === '' ? '–' : `${props.route}, rev ${props.revision}`],
+    ['session', props.session],
+    ['sheet', format(props.sheet, 'd MMM, HH:mm')],
+  ];
+  return (
+    <dl className={styles['block']} aria-label="Title block">
+      {cells.map(([name, value]) => (
+        <div key={name} className={styles['cell']}>
+          <dt>{name}</dt>
+          <dd title={value} suppressHydrationWarning={name === 'sheet'}>
+            {value}
+          </dd>
+        </div>
+      ))}
+    </dl>
+  );
+}

@@ -1,0 +1,58 @@
+import * as Comlink from 'comlink';
+import type { SimulationDoor } from '../workers/simulation.worker.ts';
+
+/** Work that was given up before it was done. */
+export class Cancelled extends Error {}
+
+/** A simulation worker that is started when first needed and can be stopped in mid-work. */
+export class SimulationWorker {
+  private worker: Worker | null = null;
+  /** Kept as long as the worker: Comlink closes the line when its last proxy is collected. */
+  private door: Comlink.Remote<SimulationDoor> | null = null;
+  private giveUp: (() => void) | null = null;
+
+  /** Asks the worker for something; cancels what it was doing before. */
+  async ask<T>(question: (door: Comlink.Remote<SimulationDoor>) => Promise<T>): Promise<T> {
+    this.cancel();
+    const door = this.open();
+    const cancelled = new Promise<never>((_, reject) => {
+      this.giveUp = () => reject(new Cancelled('Cancelled.'));
+    });
+    try {
+      return await Promise.race([question(door), cancelled]);
+    } finally {
+      this.giveUp = null;
+    }
+  }
+
+  private open(): Comlink.Remote<SimulationDoor> {
+    if (this.door === null) {
+      this.worker = new Worker(new URL('../workers/simulation.worker.ts', import.meta.url), {
+        type: 'module',
+      });
+      this.door = Comlink.wrap<SimulationDoor>(this.worker);
+    }
+    return this.door;
+  }
+
+  /** Stops the work at once. What it had done is thrown away. */
+  cancel(): void {
+    if (this.giveUp === null) return;
+    const giveUp = this.giveUp;
+    this.close();
+    giveUp();
+  }
+
+  /** Ends the worker for good. */
+  end(): void {
+    this.cancel();
+    this.close();
+  }
+
+  private close(): void {
+    this.worker?.terminate();
+    this.worker = null;
+    this.door = null;
+    this.giveUp = null;
+  }
+}

@@ -1,0 +1,185 @@
+import { useRef } from 'react';
+import { toolPose } from '../../core/consistency/aim.ts';
+import type { Field } from '../../core/field/field.ts';
+import { toField, type Point, type Pose } from '../../core/geometry/pose.ts';
+import type { Move } from '../../core/route/moves.ts';
+import type { Setup } from '../../core/robot/setup.ts';
+import { forecastPose, momentAfterMove, type Forecast } from '../../core/simulation/forecast.ts';
+import type { RunRecord } from '../../core/simulation/run.ts';
+import { FieldDrawing } from '../../ui/FieldDrawing.tsx';
+import { RobotMark } from '../../ui/RobotMark.tsx';
+import styles from './RouteField.module.css';
+
+interface RouteFieldProps {
+  field: Field;
+  startId: string;
+  setup: Setup;
+  moves: readonly Move[];
+  nominal: RunRecord;
+  pose: Pose;
+  forecast: Forecast | null;
+  stale: boolean;
+  /** Where the runs of this revision ended, as tool points on the field. */
+  measured: readonly Point[];
+  /** Moves after which runs are measured. */
+  checkpointMoves: readonly number[];
+  selected: string | null;
+  onSelect: (id: string) => void;
+  onTime: (time: number) => void;
+  onMove: (move: Move) => void;
+}
+
+/** Dots of a cloud that are drawn at most; more would only be ink. */
+const DOTS = 500;
+const CROSS = 11;
+
+/** The route on the table: planned path, cloud of simulated runs, measured runs, and the robot. */
+export function RouteField(props: RouteFieldProps) {
+  const { field, startId, setup, moves, nominal, pose, forecast, selected } = props;
+  const dragged = useRef<number | null>(null);
+  const follow = (point: Point, pressed: boolean) => {
+    const position = dragged.current;
+    if (position === null) return;
+    if (!pressed) {
+      dragged.current = null;
+      return;
+    }
+    const move = moves[position];
+    const start = nominal.moves[position]?.start;
+    if (move?.kind !== 'drive' || start === undefined) return;
+    // The end of a straight follows the pointer along the straight.
+    const along =
+      (point.x - start.x) * Math.cos(start.heading) + (point.y - start.y) * Math.sin(start.heading);
+    const distance = Math.round(along / 5) * 5;
+    if (distance !== 0 && distance !== move.distance) props.onMove({ ...move, distance });
+  };
+  return (
+    <FieldDrawing
+      field={field}
+      startId={startId}
+      label="The field to scale with the planned route"
+      onPoint={(point, event) => follow(point, event.buttons !== 0)}
+    >
+      {(drawn) => (
+        <>
+          {moves.map((move, i) => (
+            <polyline
+              key={move.id}
+              className={[styles['path'], move.id === selected ? styles['chosen'] : ''].join(' ')}
+              points={pathOf(nominal, i, drawn)}
+            />
+          ))}
+          {forecast !== null && (
+            <g className={props.stale ? styles['stale'] : ''}>
+              {props.checkpointMoves.flatMap((move) => cloudOf(forecast, move, setup, drawn))}
+            </g>
+          )}
+          {moves.map((move, i) =>
+            move.kind === 'approach' ? (
+              <Reference key={move.id} at={nominal.moves[i]?.end} drawn={drawn} />
+            ) : null,
+          )}
+          <RobotMark pose={pose} setup={setup} field={field} drawn={drawn} />
+          {moves.map((move, i) => (
+            <polyline
+              key={move.id}
+              className={styles['grab']}
+              points={pathOf(nominal, i, drawn)}
+              onClick={() => props.onSelect(move.id)}
+              onPointerMove={(event) => {
+                if (event.buttons !== 0) return;
+                const record = nominal.moves[i]!;
+                const matrix = event.currentTarget.getScreenCTM();
+                if (matrix === null) return;
+                const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(
+                  matrix.inverse(),
+                );
+                props.onTime(
+                  nearestTime(nominal, i, { x: at.x, y: field.height - at.y }) ?? record.to,
+                );
+              }}
+            />
+          ))}
+          {moves.map((move, i) => {
+            const end = nominal.moves[i]?.end;
+            if (end === undefined) return null;
+            const at = drawn(end);
+            return (
+              <g key={move.id}>
+                {move.kind === 'drive' && (
+                  <circle
+                    className={styles['handle']}
+                    r={26}
+                    cx={at.x}
+                    cy={at.y}
+                    onPointerDown={() => {
+                      dragged.current = i;
+                      props.onSelect(move.id);
+                    }}
+                  >
+                    <title>Drag to change the distance of move {i + 1}</title>
+                  </circle>
+                )}
+                <circle className={styles['node']} r={9} cx={at.x} cy={at.y} pointerEvents="none" />
+              </g>
+            );
+          })}
+          {props.measured.map((point, i) => {
+            const { x, y } = drawn(point);
+            return (
+              <path
+                key={i}
+                className={styles['measured']}
+                d={`M${x - CROSS},${y}h${2 * CROSS}M${x},${y - CROSS}v${2 * CROSS}`}
+              />
+            );
+          })}
+        </>
+      )}
+    </FieldDrawing>
+  );
+}
+
+function pathOf(nominal: RunRecord, move: number, drawn: (point: Point) => Point): string {
+  const record = nominal.moves[move];
+  if (record === undefined) return '';
+  return [record.start, ...nominal.trace.filter((moment) => moment.move === move), record.end]
+    .map(drawn)
+    .map(({ x, y }) => `${x.toFixed(1)},${y.toFixed(1)}`)
+    .join(' ');
+}
+
+function nearestTime(nominal: RunRecord, move: number, point: Point): number | undefined {
+  let best: { time: number; distance: number } | undefined;
+  for (const moment of nominal.trace) {
+    if (moment.move !== move) continue;
+    const distance = Math.hypot(moment.x - point.x, moment.y - point.y);
+    if (best === undefined || distance < best.distance) best = { time: moment.time, distance };
+  }
+  return best?.time;
+}
+
+function cloudOf(forecast: Forecast, move: number, setup: Setup, drawn: (point: Point) => Point) {
+  const moment = momentAfterMove(move);
+  if (moment >= forecast.moments.times.length) return [];
+  return Array.from({ length: Math.min(DOTS, forecast.runs) }, (_, run) => {
+    const { x, y } = drawn(toolPose(setup.body, forecastPose(forecast, run, moment)));
+    return <circle key={`${move}-${run}`} className={styles['cloud']} r={4.5} cx={x} cy={y} />;
+  });
+}
+
+/** The short double bar across the path where a position is known again. */
+function Reference({ at, drawn }: { at: Pose | undefined; drawn: (point: Point) => Point }) {
+  if (at === undefined) return null;
+  const bar = (x: number) => {
+    const a = drawn(toField(at, { x, y: -45 }));
+    const b = drawn(toField(at, { x, y: 45 }));
+    return <line className={styles['reference']} x1={a.x} y1={a.y} x2={b.x} y2={b.y} />;
+  };
+  return (
+    <g>
+      {bar(-30)}
+      {bar(-46)}
+    </g>
+  );
+}
