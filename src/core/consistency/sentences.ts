@@ -1,0 +1,103 @@
+import { formatNumber, formatQuantity } from '../quantities/quantity.ts';
+import { aimableNumber, type Move, type RoutePlan } from '../route/moves.ts';
+import type { Setup } from '../robot/setup.ts';
+import type { SourceShare, SpreadSource } from '../budget/sources.ts';
+import type { AimOption, NumberChange } from './aim.ts';
+import { FEWEST_RUNS, type Verdict } from './verdict.ts';
+
+/** A verdict in words: one sentence as large as a headline, and one that gives the reason. */
+export interface VerdictWords {
+  headline: string;
+  reason: string;
+}
+
+const SOURCE_WORDS: Record<SpreadSource, string> = {
+  start: 'the start by hand',
+  battery: 'the battery',
+  gyro: 'gyro drift and noise',
+  ground: 'wheel slip and ground',
+  range: 'the range sensor',
+  loop: 'the loop period',
+};
+
+/** A source as people call it. */
+export function sourceWords(source: SpreadSource): string {
+  return SOURCE_WORDS[source];
+}
+
+/**
+ * The verdict in words.
+ *
+ * @param best the best option to aim, when it has been worked out
+ * @param shares where the forecast's spread comes from, largest first, when worked out
+ */
+export function verdictWords(
+  verdict: Verdict,
+  goal: number,
+  plan: RoutePlan,
+  setup: Setup,
+  best: AimOption | null,
+  shares: readonly SourceShare[],
+): VerdictWords {
+  const { runs, hits, chanceNow, chanceAimed, summary } = verdict;
+  const tally = `${hits} of ${runs} hit`;
+  const wanted = percent(goal);
+  switch (verdict.reason) {
+    case 'few runs':
+      return {
+        headline:
+          runs === 0 ? 'No runs yet.' : `Too early: ${runs} ${runs === 1 ? 'run' : 'runs'}.`,
+        reason: `Log ${FEWEST_RUNS - runs} more before anything is changed: correcting after single runs makes the spread larger.`,
+      };
+    case 'goal met':
+      return {
+        headline: 'Leave it.',
+        reason: `${tally}. The runs lie so that about ${percent(chanceNow)} will hit; you want ${wanted}.`,
+      };
+    case 'offset may be chance':
+      return {
+        headline: 'Leave it, and log more.',
+        reason: `${tally}. The offset of ${formatNumber(summary?.accuracy ?? 0, 0)} mm may be nothing but chance; more runs will tell.`,
+      };
+    case 'offset':
+      return {
+        headline:
+          best === null
+            ? 'Aim: the runs lie together beside the target.'
+            : `Aim: ${best.changes.map((change) => changeWords(change, plan, setup)).join(' and ')}.`,
+        reason: `${tally}. The runs lie together, but ${formatNumber(summary?.accuracy ?? 0, 0)} mm off the middle. Moving the middle should lift the chance from ${percent(chanceNow)} to about ${percent(best?.chance ?? chanceAimed)}.`,
+      };
+    case 'spread': {
+      const first = shares[0];
+      return {
+        headline:
+          first === undefined
+            ? 'Tighten: the runs lie too far apart.'
+            : `Tighten: ${percent(first.share)} of the spread comes from ${SOURCE_WORDS[first.source]}.`,
+        reason: `${tally}. Even a perfect aim would hit only about ${percent(chanceAimed)} of the time; you want ${wanted}.`,
+      };
+    }
+  }
+}
+
+/** A change of a number in words: "approach at move 4, 83 → 109 mm". */
+export function changeWords(change: NumberChange, plan: RoutePlan, setup: Setup): string {
+  const position = plan.moves.findIndex((move) => move.id === change.moveId);
+  const move = plan.moves[position];
+  if (move === undefined) return '';
+  const [from, to] = [change.from, change.from + change.change].map((value) =>
+    shownNumber(move, value, setup),
+  );
+  return `${move.kind} at move ${position + 1}, ${from} → ${to}`;
+}
+
+/** The deciding number of a move as people type it. */
+export function shownNumber(move: Move, value: number, setup: Setup): string {
+  if (aimableNumber(move).name === 'distance') return formatQuantity(value, 'length', 1);
+  return formatQuantity(setup.gyro.rightPositive ? -value : value, 'angle', 1);
+}
+
+/** A chance in whole percent, "–" when it is not known. */
+export function percent(chance: number | null): string {
+  return chance === null ? '–' : `${formatNumber(100 * chance, 0)} %`;
+}

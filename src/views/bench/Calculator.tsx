@@ -1,0 +1,94 @@
+import { useState } from 'react';
+import { degrees, radians } from '../../core/geometry/angle.ts';
+import {
+  distanceOfMotor,
+  motorOfDistance,
+  motorOfTurn,
+  turnOfMotor,
+} from '../../core/drivebase/driveBase.ts';
+import { formatNumber } from '../../core/quantities/quantity.ts';
+import type { DriveBase } from '../../core/robot/setup.ts';
+import styles from './BenchView.module.css';
+
+interface Entry {
+  name: string;
+  label: string;
+  digits: number;
+  group?: boolean;
+  /** From the motor's radians, and back. */
+  shown: (motor: number, drive: DriveBase) => number;
+  motor: (shown: number, drive: DriveBase) => number;
+}
+
+const FULL_TURN = 2 * Math.PI;
+
+/** Every entry is another way to say how far a motor turns. */
+const ENTRIES: readonly Entry[] = [
+  {
+    name: 'mm',
+    label: 'straight, mm',
+    digits: 1,
+    shown: (m, d) => distanceOfMotor(d, m),
+    motor: (v, d) => motorOfDistance(d, v),
+  },
+  {
+    name: 'motor',
+    label: 'motor degrees',
+    digits: 0,
+    shown: (m) => degrees(m),
+    motor: (v) => radians(v),
+  },
+  {
+    name: 'rotations',
+    label: 'motor rotations',
+    digits: 3,
+    shown: (m) => m / FULL_TURN,
+    motor: (v) => v * FULL_TURN,
+  },
+  {
+    name: 'spot',
+    label: 'robot turns, both wheels',
+    digits: 1,
+    group: true,
+    shown: (m, d) => degrees(turnOfMotor(d, m, 'spot')),
+    motor: (v, d) => motorOfTurn(d, radians(v), 'spot'),
+  },
+  {
+    name: 'pivot',
+    label: 'robot turns, one wheel',
+    digits: 1,
+    shown: (m, d) => degrees(turnOfMotor(d, m, 'pivot-left')),
+    motor: (v, d) => motorOfTurn(d, radians(v), 'pivot-left'),
+  },
+];
+
+/** Type into any place: the others say the same in their own unit. */
+export function Calculator({ drive }: { drive: DriveBase }) {
+  const [given, setGiven] = useState({ name: 'mm', text: '430' });
+  const entry = ENTRIES.find(({ name }) => name === given.name)!;
+  const value = Number(given.text.replace(',', '.').replace('−', '-'));
+  const valid = given.text.trim() !== '' && Number.isFinite(value);
+  const motor = valid ? entry.motor(value, drive) : null;
+  return (
+    <section className={styles['calculator']} aria-label="Calculator">
+      {ENTRIES.map(({ name, label, digits, group, shown }) => (
+        <label key={name} className={group === true ? styles['group'] : undefined}>
+          <span>{label}</span>
+          <input
+            inputMode="decimal"
+            value={
+              name === given.name
+                ? given.text
+                : motor === null
+                  ? '–'
+                  : formatNumber(shown(motor, drive), digits)
+            }
+            aria-invalid={name === given.name && !valid}
+            onFocus={(event) => event.target.select()}
+            onChange={(event) => setGiven({ name, text: event.target.value })}
+          />
+        </label>
+      ))}
+    </section>
+  );
+}

@@ -1,0 +1,51 @@
+import { useState } from 'react';
+import type { Robot } from '../../contracts/records.ts';
+import { send, sentenceOf } from '../../ui/api.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Empty } from '../../ui/Empty.tsx';
+import { Notice } from '../../ui/Notice.tsx';
+import { TextField } from '../../ui/TextField.tsx';
+
+/** Starts a robot with a name; its setup begins with plausible numbers. */
+export function NewRobot({ first }: { first: boolean }) {
+  const [name, setName] = useState('');
+  const [fault, setFault] = useState<string | null>(null);
+  const create = async () => {
+    try {
+      const robot = await send<Robot>('POST', 'robots', { name });
+      location.assign(`/bench?robot=${robot.id}`);
+    } catch (error) {
+      setFault(sentenceOf(error));
+    }
+  };
+  return (
+    <Empty
+      title={first ? 'Begin with your robot.' : 'A new robot.'}
+      offerDemo={first}
+      action={
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            void create();
+          }}
+          style={{ display: 'flex', gap: 8, alignItems: 'end' }}
+        >
+          <TextField
+            label="Name of the robot"
+            value={name}
+            onChange={setName}
+            maxLength={80}
+            autoFocus
+          />
+          <Button weight="main" type="submit" disabled={name.trim() === ''}>
+            Describe it
+          </Button>
+          {fault !== null && <Notice mood="fault">{fault}</Notice>}
+        </form>
+      }
+    >
+      It starts with plausible numbers. Replace them as you measure: wheels and track with a ruler,
+      the turn on its bench.
+    </Empty>
+  );
+}

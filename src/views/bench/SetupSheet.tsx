@@ -1,0 +1,151 @@
+import { useState } from 'react';
+import type { Source } from '../../contracts/domain.ts';
+import { setupSchema } from '../../contracts/domain.ts';
+import type { Robot, SetupRevision } from '../../contracts/records.ts';
+import { setupValue, withSetupValues } from '../../core/robot/setup.ts';
+import { send, sentenceOf } from '../../ui/api.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import { Notice } from '../../ui/Notice.tsx';
+import { QuantityField } from '../../ui/QuantityField.tsx';
+import { TextField } from '../../ui/TextField.tsx';
+import styles from './BenchView.module.css';
+import { Calculator } from './Calculator.tsx';
+import { SETUP_GROUPS } from './setupFields.ts';
+
+interface SetupSheetProps {
+  robot: Robot;
+  onSaved: (setup: SetupRevision) => void;
+}
+
+/** Every number that describes the robot, with its unit and where it came from. */
+export function SetupSheet({ robot, onSaved }: SetupSheetProps) {
+  const stored = robot.setup;
+  const [changes, setChanges] = useState<Record<string, number | boolean>>({});
+  const [reason, setReason] = useState('');
+  const [fault, setFault] = useState<string | null>(null);
+  const setup = withSetupValues(stored.setup, changes);
+  const changed = Object.keys(changes);
+
+  const change = (path: string, value: number | boolean) => {
+    const { [path]: _old, ...others } = changes;
+    setChanges(setupValue(stored.setup, path) === value ? others : { ...others, [path]: value });
+  };
+  const save = async () => {
+    try {
+      const typed = Object.fromEntries(changed.map((path) => [path, { kind: 'typed' as const }]));
+      const saved = await send<SetupRevision>('POST', `robots/${robot.id}/setups`, {
+        basedOn: stored.number,
+        reason: reason.trim() === '' ? 'Typed' : reason.trim(),
+        setup,
+        sources: { ...stored.sources, ...typed },
+      });
+      setChanges({});
+      setReason('');
+      setFault(null);
+      onSaved(saved);
+    } catch (error) {
+      setFault(sentenceOf(error));
+    }
+  };
+  /** Why a value cannot be taken, by the same rule as the server's. */
+  const refuse = (path: string) => (value: number) => {
+    const parsed = setupSchema.safeParse(withSetupValues(setup, { [path]: value }));
+    return parsed.success ? null : (parsed.error.issues[0]?.message ?? 'That cannot be.');
+  };
+
+  return (
+    <>
+      <div className={styles['head']}>
+        <div>
+          <h1>
+            {robot.name}, setup {stored.number}
+          </h1>
+          <p>{stored.reason}</p>
+        </div>
+      </div>
+      <Calculator drive={setup.drive} />
+      <div className={styles['numbers']}>
+        {SETUP_GROUPS.map((group) => (
+          <section key={group.name} className={styles['group']}>
+            <h2>{group.title}</h2>
+            {group.fields.map(({ path, label, kind, digits }) => (
+              <QuantityField
+                key={path}
+                label={
+                  <>
+                    {label}
+                    <SourceWords source={stored.sources[path]} changed={path in changes} />
+                  </>
+                }
+                kind={kind}
+                digits={digits}
+                drive={setup.drive}
+                value={setupValue(setup, path) as number}
+                refuse={refuse(path)}
+                onChange={(value) => change(path, value)}
+              />
+            ))}
+            {group.name === 'gyro' && (
+              <Choice
+                label="Positive is"
+                value={setup.gyro.rightPositive ? 'right' : 'left'}
+                options={[
+                  { value: 'right', label: 'right' },
+                  { value: 'left', label: 'left' },
+                ]}
+                onChange={(side) => change('gyro.rightPositive', side === 'right')}
+              />
+            )}
+            {group.name === 'drive' && (
+              <Choice
+                label="Motor position"
+                value={setup.drive.encoderWraps ? 'wraps' : 'counts'}
+                options={[
+                  { value: 'counts', label: 'counts on' },
+                  { value: 'wraps', label: 'wraps at 360' },
+                ]}
+                onChange={(way) => change('drive.encoderWraps', way === 'wraps')}
+              />
+            )}
+          </section>
+        ))}
+      </div>
+      {changed.length > 0 && (
+        <form
+          className={styles['save']}
+          onSubmit={(event) => {
+            event.preventDefault();
+            void save();
+          }}
+        >
+          <TextField
+            label={`Why setup ${stored.number + 1}: ${changed.length} ${changed.length === 1 ? 'number' : 'numbers'} changed`}
+            value={reason}
+            onChange={setReason}
+            maxLength={200}
+            placeholder="new wheels"
+          />
+          <Button weight="main" type="submit">
+            Save as setup {stored.number + 1}
+          </Button>
+          <Button onClick={() => setChanges({})}>Put back</Button>
+          {fault !== null && <Notice mood="fault">{fault}</Notice>}
+        </form>
+      )}
+      <Notice>
+        Charge lithium packs on their maker’s charger, and never leave them alone meanwhile.
+      </Notice>
+    </>
+  );
+}
+
+function SourceWords({ source, changed }: { source: Source | undefined; changed: boolean }) {
+  if (changed) return <span className={`${styles['source']} ${styles['changed']}`}>changed</span>;
+  if (source === undefined) return <span className={styles['source']}>starting value</span>;
+  return (
+    <span className={styles['source']} data-kind={source.kind}>
+      {source.kind === 'typed' ? 'typed' : `bench record ${source.record}`}
+    </span>
+  );
+}

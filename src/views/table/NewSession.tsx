@@ -1,0 +1,62 @@
+import { format } from 'date-fns';
+import { useState } from 'react';
+import { v4 as uuid } from 'uuid';
+import type { Session } from '../../contracts/records.ts';
+import { send, sentenceOf } from '../../ui/api.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Notice } from '../../ui/Notice.tsx';
+import { TextField } from '../../ui/TextField.tsx';
+import styles from './TableView.module.css';
+
+interface NewSessionProps {
+  surface: string;
+  onStarted: (session: Session) => void;
+  onCancel: (() => void) | null;
+}
+
+/** Starts a practice: its date stands already, the rest is a word each. */
+export function NewSession({ surface: lastSurface, onStarted, onCancel }: NewSessionProps) {
+  const [started] = useState(() => ({ id: uuid(), startedAt: new Date().toISOString() }));
+  const [title, setTitle] = useState(() => format(started.startedAt, "EEEE, d MMMM, 'from' HH:mm"));
+  const [surface, setSurface] = useState(lastSurface);
+  const [people, setPeople] = useState('');
+  const [fault, setFault] = useState<string | null>(null);
+  const start = async () => {
+    try {
+      onStarted(await send<Session>('POST', 'sessions', { ...started, title, surface, people }));
+    } catch (error) {
+      setFault(sentenceOf(error));
+    }
+  };
+  return (
+    <form
+      className={styles['session']}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void start();
+      }}
+    >
+      <TextField label="Session" value={title} onChange={setTitle} maxLength={80} />
+      <TextField
+        label="Table and surface"
+        value={surface}
+        onChange={setSurface}
+        maxLength={80}
+        placeholder="mat, home table"
+      />
+      <TextField
+        label="People, first names or initials only"
+        value={people}
+        onChange={setPeople}
+        maxLength={200}
+      />
+      <div className={styles['chips']}>
+        <Button weight="main" type="submit" disabled={title.trim() === ''}>
+          Start the session
+        </Button>
+        {onCancel !== null && <Button onClick={onCancel}>Not yet</Button>}
+      </div>
+      {fault !== null && <Notice mood="fault">{fault}</Notice>}
+    </form>
+  );
+}

@@ -1,0 +1,68 @@
+import { useEffect, useRef, type ReactNode } from 'react';
+import type { Run } from '../../contracts/records.ts';
+import { formatNumber } from '../../core/quantities/quantity.ts';
+import type { Checkpoint } from '../../core/route/moves.ts';
+import styles from './TableView.module.css';
+
+/** How a run is shown: colour is never alone, so each look has a word too. */
+export function runLook(run: Run, checkpoint: Checkpoint): 'hit' | 'miss' | 'aside' {
+  if (run.setAside !== null) return 'aside';
+  const outcome = run.outcomes.find(({ modelId }) => modelId === checkpoint.modelId);
+  return outcome?.hit === false ? 'miss' : 'hit';
+}
+
+interface RunCellsProps {
+  runs: readonly Run[];
+  checkpoint: Checkpoint;
+  /** Number of the revision that is run now; runs of earlier ones stand back. */
+  revision: number;
+  editing: Run | null;
+  next: ReactNode;
+  onEdit: (run: Run) => void;
+}
+
+/** The runs of the session in a row; a press on one opens it for changing. */
+export function RunCells({ runs, checkpoint, revision, editing, next, onEdit }: RunCellsProps) {
+  const row = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (row.current !== null) row.current.scrollLeft = row.current.scrollWidth;
+  }, [runs.length]);
+  return (
+    <div ref={row} className={styles['runs']} role="group" aria-label="Runs of this session">
+      {runs.map((run, i) => {
+        const look = runLook(run, checkpoint);
+        const measured = run.measurements.find(
+          ({ checkpointId }) => checkpointId === checkpoint.id,
+        );
+        const words =
+          measured === undefined
+            ? 'not measured'
+            : `${formatNumber(-measured.left, 0)} ${formatNumber(measured.along, 0)}`;
+        return (
+          <button
+            key={run.id}
+            type="button"
+            className={styles['run']}
+            data-look={look}
+            data-earlier={run.revisionNumber !== revision}
+            aria-pressed={editing?.id === run.id}
+            title={run.setAside ?? undefined}
+            onClick={() => onEdit(run)}
+          >
+            <strong>
+              {i + 1} {look === 'miss' ? '○ miss' : look === 'aside' ? '× aside' : ''}
+            </strong>
+            <span>
+              {words}
+              {run.revisionNumber === revision ? '' : `, rev ${run.revisionNumber}`}
+            </span>
+          </button>
+        );
+      })}
+      <div className={`${styles['run']} ${styles['next']}`}>
+        <strong>{runs.length + 1}</strong>
+        {next}
+      </div>
+    </div>
+  );
+}

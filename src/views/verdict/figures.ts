@@ -1,0 +1,62 @@
+import type { Verdict } from '../../core/consistency/verdict.ts';
+import { percent } from '../../core/consistency/sentences.ts';
+import { formatNumber } from '../../core/quantities/quantity.ts';
+import type { Figure } from '../../ui/Figures.tsx';
+
+/** The figures of a verdict, each with what it is, its formula and its source. */
+export function verdictFigures(verdict: Verdict, goal: number): Figure[] {
+  const { runs, hits, interval, summary, chanceNow, chanceAimed, offsetP } = verdict;
+  const figures: Figure[] = [
+    {
+      label: 'Hits',
+      value: `${hits} of ${runs}`,
+      strong: true,
+      why: 'Runs that scored, of all that count. What people saw goes over what the zone says. Runs that were set aside do not count.',
+    },
+    {
+      label: 'So the true rate is between',
+      value: `${formatNumber(100 * interval.low, 0)} and ${formatNumber(100 * interval.high, 0)} %`,
+      why: 'Wilson’s interval at 95 %: (p + z²/2n ± z·√(p(1 − p)/n + z²/4n²)) / (1 + z²/n), z = 1.96. Few runs say little: 8 of 10 fits anything from 49 to 94 %. E. B. Wilson, 1927.',
+    },
+  ];
+  if (summary === null) return figures;
+  const { mean, covariance } = summary;
+  return [
+    ...figures,
+    {
+      label: 'Chance to hit, from where they lie',
+      value: percent(chanceNow),
+      why: 'A normal distribution with the mean and the spread of these runs, integrated over the zone and, where the heading counts, over its tolerance. It uses how far inside or outside each run lay, which a count of hits does not.',
+    },
+    {
+      label: 'The same, if aimed perfectly',
+      value: percent(chanceAimed),
+      why: `The same integral with the mean moved onto the target. If it is below the goal of ${percent(goal)}, aiming alone cannot do it.`,
+    },
+    {
+      label: 'Offset right, far',
+      value: `${formatNumber(-mean.left, 1)}, ${formatNumber(mean.along, 1)} mm`,
+      why: 'Mean of the runs, seen from the middle of the zone along the robot’s arrival. It can be programmed away.',
+    },
+    {
+      label: 'Accuracy, size of the offset',
+      value: `${formatNumber(summary.accuracy, 1)} mm`,
+      why: 'AP of ISO 9283: the distance from the target to the mean of the runs.',
+    },
+    {
+      label: 'Repeatability',
+      value: `${formatNumber(summary.repeatability, 1)} mm`,
+      why: 'RP of ISO 9283: l̄ + 3·S, with l the distances of the runs from their mean and S the spread of l. No number in the program removes it.',
+    },
+    {
+      label: 'Spread right, far',
+      value: `${formatNumber(Math.sqrt(covariance.left), 1)}, ${formatNumber(Math.sqrt(covariance.along), 1)} mm`,
+      why: 'Standard deviations across and along the arrival, with n − 1. The hatched region holds 19 of 20 future runs: Hotelling’s prediction region, (x − m)ᵀS⁻¹(x − m) ≤ 2(n − 1)(n + 1) / (n(n − 2)) · F.',
+    },
+    {
+      label: 'Could the offset be chance?',
+      value: offsetP < 0.001 ? 'under 1 in 1000' : percent(offsetP),
+      why: 'Hotelling’s test: how often runs with this spread and no offset at all would lie at least this far off. Below 5 % the offset counts as real; above, aiming would chase noise.',
+    },
+  ];
+}
