@@ -5,7 +5,14 @@ import { join } from 'node:path';
 import { Sentence } from './sentence.mjs';
 import { ROOT } from './setup.mjs';
 
-const SOURCES = ['src', 'demo', 'public', 'astro.config.ts', 'vite.prepare.config.ts', 'package-lock.json'];
+const SOURCES = [
+  'src',
+  'demo',
+  'public',
+  'astro.config.ts',
+  'vite.prepare.config.ts',
+  'package-lock.json',
+];
 const STAMP = join(ROOT, 'dist', 'built-from');
 
 /** Builds the application when the build is older than its sources. */

@@ -170,7 +170,7 @@ export const STARTING_SETUP: Setup = {
 
 /** Every number and switch of a setup by its path, such as `drive.track`, in the setup's order. */
 export function setupPaths(setup: Setup): string[] {
-  return Object.entries(setup).flatMap(([group, values]) =>
+  return Object.entries<object>({ ...setup }).flatMap(([group, values]) =>
     Object.keys(values).map((name) => `${group}.${name}`),
   );
 }

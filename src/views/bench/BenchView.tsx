@@ -66,7 +66,6 @@ export function BenchView({ robot: first, robots, records: kept, titleBlock }: B
             </small>
           </button>
         </div>
-        <TitleBlock {...titleBlock} setup={number} />
       </nav>
       <div className={styles['sheet']}>
         {bench === 'setup' ? (
@@ -79,6 +78,9 @@ export function BenchView({ robot: first, robots, records: kept, titleBlock }: B
             onSaved={(saved) => setRobot({ ...robot, setup: saved })}
           />
         )}
+        <div className={styles['corner']}>
+          <TitleBlock {...titleBlock} setup={number} />
+        </div>
       </div>
     </div>
   );

@@ -92,6 +92,7 @@ export function Strip(props: StripProps) {
         )}
         <span className={styles['now']} style={{ left: share(time) }} />
       </div>
+      <span className={styles['unit']}>± mm</span>
       <div
         className={styles['time']}
         role="slider"

@@ -236,7 +236,7 @@ export function TableView(props: TableViewProps) {
                 <input
                   id="run-line"
                   value={line}
-                  placeholder="right far ° h, as in 12 -5 2 h"
+                  placeholder="12 -5 2 h"
                   autoComplete="off"
                   spellCheck={false}
                   onChange={(event) => setLine(event.target.value)}
@@ -250,7 +250,7 @@ export function TableView(props: TableViewProps) {
                   {typed !== null && !typed.ok
                     ? typed.message
                     : mark === null
-                      ? 'Press where the tool point ended, or type it and press Enter.'
+                      ? 'Press where the tool point ended, or type right, far, degrees and h or m, then Enter.'
                       : `${offsetWords({ ...mark, turned: mark.headingKnown ? mark.turned : null })}: ${scores(model.zone, mark) ? 'inside' : 'outside'} the zone`}
                 </p>
               </div>
@@ -261,8 +261,17 @@ export function TableView(props: TableViewProps) {
                 onUndo={undo}
                 onWithdraw={(run) => void log.withdraw(run).then((done) => done && clear())}
               />
+              {editing === null && (
+                <StartList
+                  ticked={ticked}
+                  onTick={setTicked}
+                  battery={battery}
+                  onBattery={setBattery}
+                  firstBattery={log.runs.find((run) => run.battery !== null)?.battery ?? null}
+                />
+              )}
               <section className={styles['list']}>
-                <h2>Anything odd? Then the run is kept but does not count.</h2>
+                <h2>Anything odd? It is kept, but does not count.</h2>
                 <div className={styles['chips']}>
                   {CAUSES.map((word) => (
                     <Button
@@ -276,15 +285,6 @@ export function TableView(props: TableViewProps) {
                   <OwnCause key={editing?.id} cause={cause} onCause={setCause} />
                 </div>
               </section>
-              {editing === null && (
-                <StartList
-                  ticked={ticked}
-                  onTick={setTicked}
-                  battery={battery}
-                  onBattery={setBattery}
-                  firstBattery={log.runs.find((run) => run.battery !== null)?.battery ?? null}
-                />
-              )}
               <Notice>
                 No hands on the table while a run is armed; fingers and hair away from wheels and
                 attachments. The event’s rules and the adult in charge come first.

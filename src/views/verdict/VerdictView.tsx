@@ -154,7 +154,7 @@ export function VerdictView(props: VerdictViewProps) {
           <>
             <h2 className={styles['section']}>Where the forecast’s spread comes from</h2>
             <div>
-              {advice.shares.slice(0, 5).map(({ source, share }) => (
+              {advice.shares.slice(0, 4).map(({ source, share }) => (
                 <div key={source} className={styles['share']}>
                   <span>{sourceWords(source)}</span>
                   <span className={styles['bar']} style={{ width: `${100 * share}%` }} />

@@ -1,0 +1,70 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { createServer } from 'node:net';
+import { rmSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import type { TestProject } from 'vitest/node';
+
+declare module 'vitest' {
+  export interface ProvidedContext {
+    address: string;
+  }
+}
+
+const ROOT = fileURLToPath(new URL('..', import.meta.url));
+
+/** A started Corvat with a database of its own. */
+export interface Application {
+  address: string;
+  process: ChildProcess;
+  stop: (signal?: NodeJS.Signals) => Promise<void>;
+}
+
+/** Starts Corvat as a user does, on a free port, with its data in a folder of the tests. */
+export async function startApplication(data: string, ...options: string[]): Promise<Application> {
+  const port = await freePort();
+  const child = spawn(process.execPath, ['bin/start.mjs', ...options], {
+    cwd: ROOT,
+    env: { ...process.env, CORVAT_DATA: data, HOST: '127.0.0.1', PORT: String(port) },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
+  let said = '';
+  const listen = (chunk: Buffer) => (said += chunk.toString());
+  child.stdout.on('data', listen);
+  child.stderr.on('data', listen);
+  const address = `http://127.0.0.1:${port}`;
+  for (const deadline = Date.now() + 110_000; Date.now() < deadline;) {
+    if (child.exitCode !== null) throw new Error(`Corvat did not start:\n${said}`);
+    const answer = await fetch(`${address}/api/v1/health`).catch(() => null);
+    if (answer?.ok === true) {
+      const stop = async (signal: NodeJS.Signals = 'SIGTERM') => {
+        if (child.exitCode !== null || child.signalCode !== null) return;
+        const ended = new Promise((resolve) => child.once('exit', resolve));
+        child.kill(signal);
+        await ended;
+      };
+      return { address, process: child, stop };
+    }
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  child.kill('SIGKILL');
+  throw new Error(`Corvat did not answer:\n${said}`);
+}
+
+async function freePort(): Promise<number> {
+  return new Promise((resolve, reject) => {
+    const probe = createServer();
+    probe.once('error', reject);
+    probe.listen(0, '127.0.0.1', () => {
+      const address = probe.address();
+      probe.close(() => resolve(typeof address === 'object' && address ? address.port : 0));
+    });
+  });
+}
+
+/** One application with the demo for all API and end-to-end tests. */
+export default async function setup(project: TestProject): Promise<() => Promise<void>> {
+  rmSync(`${ROOT}.test/shared`, { recursive: true, force: true });
+  const application = await startApplication('.test/shared');
+  project.provide('address', application.address);
+  return () => application.stop();
+}
