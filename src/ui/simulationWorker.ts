@@ -15,13 +15,16 @@ export class SimulationWorker {
   async ask<T>(question: (door: Comlink.Remote<SimulationDoor>) => Promise<T>): Promise<T> {
     this.cancel();
     const door = this.open();
+    let giveUp = () => {};
     const cancelled = new Promise<never>((_, reject) => {
-      this.giveUp = () => reject(new Cancelled('Cancelled.'));
+      giveUp = () => reject(new Cancelled('Cancelled.'));
     });
+    this.giveUp = giveUp;
     try {
       return await Promise.race([question(door), cancelled]);
     } finally {
-      this.giveUp = null;
+      // A later question may have its own already.
+      if (this.giveUp === giveUp) this.giveUp = null;
     }
   }
 

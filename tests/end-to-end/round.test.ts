@@ -1,5 +1,6 @@
 import { chromium, type Browser, type Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import type { Route } from '../../src/contracts/records.ts';
 
 const address = inject('address');
 let browser: Browser;
@@ -28,7 +29,9 @@ describe('the round of the work', () => {
   });
 
   it('edits the route, undoes, forecasts and saves a revision with a reason', async () => {
-    await page.goto(`${address}/route`);
+    const routes = (await (await fetch(`${address}/api/v1/routes`)).json()) as Route[];
+    const route = routes.find(({ name }) => name === 'Heron Hide')!;
+    await page.goto(`${address}/route?route=${route.id}`);
     await page.getByRole('button', { name: '+ Turn' }).click();
     const cells = page.getByRole('button', { name: /^Move \d+:/ });
     const added = await cells.count();

@@ -26,6 +26,7 @@ export interface ForecastState {
 /** Keeps a quick forecast up to date with the experiment, and makes a full one on request. */
 export function useForecast(experiment: Experiment): ForecastState {
   const worker = useRef<SimulationWorker | null>(null);
+  const quickLook = useRef<ReturnType<typeof setTimeout>>(undefined);
   const [result, setResult] = useState<Pick<ForecastState, 'forecast' | 'band' | 'of'>>({
     forecast: null,
     band: [],
@@ -36,14 +37,20 @@ export function useForecast(experiment: Experiment): ForecastState {
   const run = useCallback(
     async (runs: number, onProgress: (done: number) => void) => {
       worker.current ??= new SimulationWorker();
+      // Progress comes by a line of its own and may arrive after the result.
+      let live = true;
+      const report = (done: number) => {
+        if (live) onProgress(done);
+      };
       try {
         const forecast = await worker.current.ask((door) =>
-          door.forecast(experiment, SEED, runs, Comlink.proxy(onProgress)),
+          door.forecast(experiment, SEED, runs, Comlink.proxy(report)),
         );
         setResult({ forecast, band: spreadBand(forecast, experiment.truth.body), of: experiment });
       } catch (error) {
         if (!(error instanceof Cancelled)) throw error;
       } finally {
+        live = false;
         setProgress(null);
       }
     },
@@ -55,8 +62,8 @@ export function useForecast(experiment: Experiment): ForecastState {
       setResult({ forecast: null, band: [], of: experiment });
       return;
     }
-    const timer = setTimeout(() => void run(QUICK_RUNS, () => {}), PAUSE);
-    return () => clearTimeout(timer);
+    quickLook.current = setTimeout(() => void run(QUICK_RUNS, () => {}), PAUSE);
+    return () => clearTimeout(quickLook.current);
   }, [experiment, run]);
   useEffect(() => () => worker.current?.end(), []);
 
@@ -64,6 +71,8 @@ export function useForecast(experiment: Experiment): ForecastState {
     ...result,
     progress,
     start: () => {
+      clearTimeout(quickLook.current);
+      worker.current?.cancel();
       setProgress(0);
       void run(FORECAST_RUNS, setProgress);
     },

@@ -1,0 +1,32 @@
+import { chromium } from 'playwright-core';
+import { join } from 'node:path';
+import { ROOT, setting } from './setup.mjs';
+import { main } from './sentence.mjs';
+
+/** Pictures of the main views from a Corvat that runs with the demo: `npm run screenshots`. */
+const VIEWS = [
+  { name: 'bench', path: '/bench' },
+  { name: 'turn', path: '/bench', press: /^Turn/ },
+  { name: 'route', path: '/route' },
+  { name: 'program', path: '/program' },
+  { name: 'table', path: '/table' },
+  { name: 'verdict', path: '/verdict' },
+];
+
+await main(async () => {
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--no-first-run'],
+  });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  for (const { name, path, press } of VIEWS) {
+    await page.goto(`http://127.0.0.1:${setting('PORT', '4310')}${path}`, {
+      waitUntil: 'networkidle',
+    });
+    if (press) await page.getByRole('button', { name: press }).click();
+    // The worker's forecast and the advice take a moment.
+    await page.waitForTimeout(3500);
+    await page.screenshot({ path: join(ROOT, 'docs', 'screenshots', `${name}.png`) });
+  }
+  await browser.close();
+});
