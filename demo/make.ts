@@ -8,11 +8,11 @@ import { writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import {
   writeJsonFile,
-  writeRunsTable,
   type RobotFile,
   type RouteFile,
   type RunRow,
 } from '../src/contracts/files.ts';
+import { writeRunsTable } from '../src/contracts/tables/runsTable.ts';
 import { fitTurnModel, setupValuesFrom } from '../src/core/bench/turn.ts';
 import { aimOptions, toolPose } from '../src/core/consistency/aim.ts';
 import { summarise } from '../src/core/consistency/summary.ts';

@@ -1,14 +1,5 @@
 import { findNodeAtLocation, getNodeValue, parseTree, type ParseError } from 'jsonc-parser';
 import { z } from 'zod';
-import { degreesThatReadBack } from '../core/formats/angleText.ts';
-import {
-  numberIn,
-  optionalNumberIn,
-  readTable,
-  TableError,
-  writeTable,
-} from '../core/formats/table.ts';
-import { radians } from '../core/geometry/angle.ts';
 import {
   fieldSchema,
   nameSchema,
@@ -48,7 +39,7 @@ export const robotFileSchema = z.strictObject({
         sources: sourcesSchema,
       }),
     )
-    .min(1),
+    .min(1, 'A robot needs a setup.'),
   benchRecords: z.array(
     z.strictObject({ number, createdAt: instantSchema, bench: turnBenchSchema }),
   ),
@@ -86,7 +77,7 @@ export const routeFileSchema = z.strictObject({
 });
 export type RouteFile = z.infer<typeof routeFileSchema>;
 
-const runRowSchema = z.strictObject({
+export const runRowSchema = z.strictObject({
   id: z.uuid(),
   session: nameSchema,
   sessionStartedAt: instantSchema,
@@ -159,144 +150,4 @@ export function writeJsonFile(file: CorvatFile): string {
 function placeOf(text: string, offset: number): { line: number; column: number } {
   const before = text.slice(0, offset).split('\n');
   return { line: before.length, column: before[before.length - 1]!.length + 1 };
-}
-
-/** Columns of a runs table: one line a run and checkpoint. Right and far are positive. */
-export const RUN_COLUMNS = [
-  'run',
-  'session',
-  'session_started',
-  'surface',
-  'people',
-  'route',
-  'revision',
-  'setup',
-  'happened',
-  'checkpoint',
-  'right_mm',
-  'far_mm',
-  'turned_right_deg',
-  'model',
-  'hit',
-  'battery_v',
-  'set_aside',
-  'note',
-] as const;
-
-/** Writes runs as CSV. A run without measurement or outcome still has its line. */
-export function writeRunsTable(runs: readonly RunRow[]): string {
-  const rows = runs.flatMap((run) => {
-    const lines = Math.max(1, run.measurements.length, run.outcomes.length);
-    return Array.from({ length: lines }, (_, i) => {
-      const measured = run.measurements[i];
-      const outcome = run.outcomes[i];
-      return {
-        run: run.id,
-        session: run.session,
-        session_started: run.sessionStartedAt,
-        surface: run.surface,
-        people: run.people,
-        route: run.route,
-        revision: run.revision,
-        setup: run.setup,
-        happened: run.happenedAt,
-        checkpoint: measured?.checkpoint ?? null,
-        right_mm: measured === undefined ? null : negated(measured.left),
-        far_mm: measured?.along ?? null,
-        turned_right_deg:
-          measured === undefined || measured.turned === null
-            ? null
-            : negated(degreesThatReadBack(measured.turned)),
-        model: outcome?.model ?? null,
-        hit: outcome === undefined ? null : outcome.hit ? 'yes' : 'no',
-        battery_v: run.battery,
-        set_aside: run.setAside,
-        note: run.note,
-      };
-    });
-  });
-  return writeTable(RUN_COLUMNS, rows);
-}
-
-/** Reads runs from CSV; throws a {@link FileError} that names line and column. */
-export function readRunsTable(text: string): RunRow[] {
-  try {
-    return runsOf(text);
-  } catch (error) {
-    if (!(error instanceof TableError)) throw error;
-    const column = RUN_COLUMNS.indexOf(error.column as (typeof RUN_COLUMNS)[number]) + 1;
-    const problem = error.message.replace(/^Line \d+(, column “[^”]*”)?: /, '');
-    const named = error.column === null ? problem : `${error.column}: ${problem}`;
-    throw new FileError(named, error.line, Math.max(1, column));
-  }
-}
-
-function runsOf(text: string): RunRow[] {
-  const runs = new Map<string, RunRow>();
-  for (const row of readTable(text, RUN_COLUMNS)) {
-    const { cells } = row;
-    const id = cells['run']!;
-    let run = runs.get(id);
-    if (run === undefined) {
-      const parsed = runRowSchema.safeParse({
-        id,
-        session: cells['session'],
-        sessionStartedAt: cells['session_started'],
-        surface: cells['surface'],
-        people: cells['people'],
-        route: cells['route'],
-        revision: numberIn(row, 'revision'),
-        setup: numberIn(row, 'setup'),
-        happenedAt: cells['happened'],
-        measurements: [],
-        outcomes: [],
-        battery: optionalNumberIn(row, 'battery_v'),
-        setAside: cells['set_aside'] === '' ? null : cells['set_aside'],
-        note: cells['note'],
-      });
-      if (!parsed.success) {
-        const issue = parsed.error.issues[0]!;
-        const column = COLUMN_OF[String(issue.path[0])] ?? null;
-        throw new TableError(row.line, column, issue.message);
-      }
-      run = parsed.data;
-      runs.set(id, run);
-    }
-    if (cells['checkpoint'] !== '') {
-      const turned = optionalNumberIn(row, 'turned_right_deg');
-      run.measurements.push({
-        checkpoint: cells['checkpoint']!,
-        along: numberIn(row, 'far_mm'),
-        left: negated(numberIn(row, 'right_mm')),
-        turned: turned === null ? null : negated(radians(turned)),
-      });
-    }
-    if (cells['model'] !== '') {
-      if (cells['hit'] !== 'yes' && cells['hit'] !== 'no') {
-        throw new TableError(row.line, 'hit', 'write yes or no.');
-      }
-      run.outcomes.push({ model: cells['model']!, hit: cells['hit'] === 'yes' });
-    }
-  }
-  return [...runs.values()];
-}
-
-const COLUMN_OF: Record<string, string> = {
-  id: 'run',
-  session: 'session',
-  sessionStartedAt: 'session_started',
-  surface: 'surface',
-  people: 'people',
-  route: 'route',
-  revision: 'revision',
-  setup: 'setup',
-  happenedAt: 'happened',
-  battery: 'battery_v',
-  setAside: 'set_aside',
-  note: 'note',
-};
-
-/** The other sign, without ever giving −0, which no text would keep. */
-function negated(value: number): number {
-  return value === 0 ? 0 : -value;
 }

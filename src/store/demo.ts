@@ -4,7 +4,8 @@ import robot from '../../demo/robot.json?raw';
 import heronHide from '../../demo/route-heron-hide.json?raw';
 import sluiceAndTideGauge from '../../demo/route-sluice-and-tide-gauge.json?raw';
 import runs from '../../demo/runs.csv?raw';
-import { readJsonFile, readRunsTable } from '../contracts/files.ts';
+import { readJsonFile } from '../contracts/files.ts';
+import { readRunsTable } from '../contracts/tables/runsTable.ts';
 import { importFiles } from './files.ts';
 
 /** Loads the demo scenario from the same open files that people import, all of it or nothing. */

@@ -7,7 +7,8 @@ export class TableError extends Error {
     readonly line: number,
     /** Column name, when one is to blame. */
     readonly column: string | null,
-    problem: string,
+    /** What is wrong, without its place. */
+    readonly problem: string,
   ) {
     super(`Line ${line}${column === null ? '' : `, column “${column}”`}: ${problem}`);
     this.name = 'TableError';
@@ -25,9 +26,10 @@ export interface TableRow {
  * are kept. Throws a {@link TableError} for a missing column or a row of the wrong length.
  */
 export function readTable(text: string, columns: readonly string[]): TableRow[] {
-  const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), {
+  const clean = text.replace(/^\uFEFF/, '');
+  const parsed = Papa.parse<string[]>(clean, {
     skipEmptyLines: false,
-    delimitersToGuess: [',', ';', '\t'],
+    delimiter: delimiterOf(clean),
   });
   const [header, ...rows] = parsed.data;
   const names = (header ?? []).map((name) => name.trim());
@@ -57,6 +59,13 @@ export function readTable(text: string, columns: readonly string[]): TableRow[] 
     });
   }
   return result;
+}
+
+/** The delimiter of the header: cells below may hold the others. */
+function delimiterOf(text: string): string {
+  const header = text.split(/\r?\n/, 1)[0] ?? '';
+  const count = (delimiter: string) => header.split(delimiter).length;
+  return [',', ';', '\t'].toSorted((a, b) => count(b) - count(a))[0]!;
 }
 
 /**

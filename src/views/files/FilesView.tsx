@@ -39,8 +39,7 @@ export function FilesView({ robots, fields, routes }: FilesViewProps) {
       <section className={styles['column']}>
         <h1>Bring files in.</h1>
         <p className={styles['lead']}>
-          Robots, fields and routes as JSON, runs as CSV or JSON. A file is taken whole or not at
-          all.
+          Robots, fields, routes and runs, as JSON or CSV. A file is taken whole or not at all.
         </p>
         <div
           className={styles['drop']}
@@ -87,14 +86,25 @@ export function FilesView({ robots, fields, routes }: FilesViewProps) {
         <List
           title="Robots, with setups and bench records"
           items={robots}
-          links={(id) => [['JSON', `robots/${id}/file`]]}
+          links={(id) => [
+            ['JSON', `robots/${id}/file`],
+            ['CSV', `robots/${id}/file?format=csv`],
+          ]}
         />
-        <List title="Fields" items={fields} links={(id) => [['JSON', `fields/${id}/file`]]} />
+        <List
+          title="Fields"
+          items={fields}
+          links={(id) => [
+            ['JSON', `fields/${id}/file`],
+            ['CSV', `fields/${id}/file?format=csv`],
+          ]}
+        />
         <List
           title="Routes and their runs"
           items={routes}
           links={(id) => [
-            ['route', `routes/${id}/file`],
+            ['JSON', `routes/${id}/file`],
+            ['CSV', `routes/${id}/file?format=csv`],
             ['Python', `routes/${id}/program.py`],
             ['runs CSV', `routes/${id}/runs-file`],
             ['runs JSON', `routes/${id}/runs-file?format=json`],

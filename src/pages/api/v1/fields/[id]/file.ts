@@ -1,10 +1,6 @@
-import { writeJsonFile } from '../../../../../contracts/files.ts';
-import { database } from '../../../../../store/database.ts';
+import { writeFieldTable } from '../../../../../contracts/tables/fieldTable.ts';
 import { fieldFile } from '../../../../../store/files.ts';
-import { download, endpoint, idOf } from '../../../_endpoint.ts';
+import { fileEndpoint } from '../../../_fileEndpoint.ts';
 
-/** The field to scale, as a JSON file. */
-export const GET = endpoint(async (context) => {
-  const file = await fieldFile(database(), idOf(context));
-  return download(writeJsonFile(file), 'application/json', `${file.name}.field.json`);
-});
+/** The field to scale: JSON, or CSV with `?format=csv`. */
+export const GET = fileEndpoint('field', fieldFile, writeFieldTable);

@@ -1,10 +1,6 @@
-import { writeJsonFile } from '../../../../../contracts/files.ts';
-import { database } from '../../../../../store/database.ts';
+import { writeRobotTable } from '../../../../../contracts/tables/robotTable.ts';
 import { robotFile } from '../../../../../store/files.ts';
-import { download, endpoint, idOf } from '../../../_endpoint.ts';
+import { fileEndpoint } from '../../../_fileEndpoint.ts';
 
-/** The robot with every setup and bench record, as a JSON file. */
-export const GET = endpoint(async (context) => {
-  const file = await robotFile(database(), idOf(context));
-  return download(writeJsonFile(file), 'application/json', `${file.name}.robot.json`);
-});
+/** The robot with every setup and bench record: JSON, or CSV with `?format=csv`. */
+export const GET = fileEndpoint('robot', robotFile, writeRobotTable);

@@ -1,10 +1,6 @@
-import { writeJsonFile } from '../../../../../contracts/files.ts';
-import { database } from '../../../../../store/database.ts';
+import { writeRouteTable } from '../../../../../contracts/tables/routeTable.ts';
 import { routeFile } from '../../../../../store/files.ts';
-import { download, endpoint, idOf } from '../../../_endpoint.ts';
+import { fileEndpoint } from '../../../_fileEndpoint.ts';
 
-/** The route with every revision, as a JSON file. */
-export const GET = endpoint(async (context) => {
-  const file = await routeFile(database(), idOf(context));
-  return download(writeJsonFile(file), 'application/json', `${file.name}.route.json`);
-});
+/** The route with every revision: JSON, or CSV with `?format=csv`. */
+export const GET = fileEndpoint('route', routeFile, writeRouteTable);

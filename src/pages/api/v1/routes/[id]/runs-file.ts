@@ -1,4 +1,5 @@
-import { writeJsonFile, writeRunsTable } from '../../../../../contracts/files.ts';
+import { writeJsonFile } from '../../../../../contracts/files.ts';
+import { writeRunsTable } from '../../../../../contracts/tables/runsTable.ts';
 import { database } from '../../../../../store/database.ts';
 import { runsFile } from '../../../../../store/files.ts';
 import { getRoute } from '../../../../../store/routes.ts';

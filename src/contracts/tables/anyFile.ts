@@ -1,0 +1,35 @@
+import { FileError, readJsonFile, type CorvatFile } from '../files.ts';
+import { FIELD_COLUMNS, readFieldTable } from './fieldTable.ts';
+import { readRobotTable, ROBOT_COLUMNS } from './robotTable.ts';
+import { readRouteTable, ROUTE_COLUMNS } from './routeTable.ts';
+import { readRunsTable, RUN_COLUMNS } from './runsTable.ts';
+
+/** The tables, each with the columns by which its header is known. */
+const TABLES: readonly { columns: readonly string[]; read: (text: string) => CorvatFile }[] = [
+  { columns: ROBOT_COLUMNS, read: readRobotTable },
+  { columns: FIELD_COLUMNS, read: readFieldTable },
+  { columns: ROUTE_COLUMNS, read: readRouteTable },
+  {
+    columns: RUN_COLUMNS,
+    read: (text) => ({ corvat: 'runs', version: 1, robot: 'by route', runs: readRunsTable(text) }),
+  },
+];
+
+/**
+ * Reads any file of Corvat, JSON or CSV; a table is taken for the kind with which its header shares
+ * most columns. Throws a {@link FileError} with line and column.
+ */
+export function readAnyFile(text: string): CorvatFile {
+  const clean = text.replace(/^\uFEFF/, '');
+  if (/^\s*[{[]/.test(clean)) return readJsonFile(clean);
+  const header = (clean.split(/\r?\n/, 1)[0] ?? '')
+    .split(/[,;\t]/)
+    .map((name) => name.replaceAll('"', '').trim());
+  const share = (columns: readonly string[]) =>
+    columns.filter((column) => header.includes(column)).length / columns.length;
+  const best = TABLES.toSorted((a, b) => share(b.columns) - share(a.columns))[0]!;
+  if (share(best.columns) < 0.5) {
+    throw new FileError('this is no robot, field, route or runs table of Corvat.', 1, 1);
+  }
+  return best.read(clean);
+}

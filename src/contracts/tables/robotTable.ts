@@ -1,0 +1,157 @@
+import { TableError, writeTable, type TableRow } from '../../core/formats/table.ts';
+import { setupPaths, setupValue, type Setup } from '../../core/robot/setup.ts';
+import { setupSchema, sourceSchema, type Source, type Sources } from '../domain.ts';
+import { robotFileSchema, type RobotFile } from '../files.ts';
+import { turnBenchSchema } from '../records.ts';
+import { checked, countIn, grouped, readWhole } from './cells.ts';
+
+/**
+ * Columns of a robot table: one line a number. A `setup` line gives a number of a setup by its path,
+ * a `bench` line a reading of a bench record by its place in the record; both in mm, rad, s and V.
+ */
+export const ROBOT_COLUMNS = [
+  'robot',
+  'part',
+  'number',
+  'created',
+  'reason',
+  'quantity',
+  'value',
+  'source',
+] as const;
+
+/** Writes a robot with its setups and bench records as CSV. */
+export function writeRobotTable(file: RobotFile): string {
+  const setups = file.setups.flatMap(({ number, createdAt, reason, setup, sources }) =>
+    setupPaths(setup).map((path) => ({
+      robot: file.name,
+      part: 'setup',
+      number,
+      created: createdAt,
+      reason,
+      quantity: path,
+      value: String(setupValue(setup, path)),
+      source: sourceText(sources[path]),
+    })),
+  );
+  const benches = file.benchRecords.flatMap(({ number, createdAt, bench }) =>
+    leavesOf(bench).map(([place, value]) => ({
+      robot: file.name,
+      part: 'bench',
+      number,
+      created: createdAt,
+      reason: '',
+      quantity: place,
+      value: JSON.stringify(value),
+      source: '',
+    })),
+  );
+  return writeTable(ROBOT_COLUMNS, [...setups, ...benches]);
+}
+
+/** Reads a robot from CSV; throws a FileError that names line and column. */
+export function readRobotTable(text: string): RobotFile {
+  return readWhole(text, ROBOT_COLUMNS, (rows) => {
+    const first = rows[0];
+    if (first === undefined) throw new TableError(1, null, 'there is no line below the header.');
+    const parts = grouped(rows, 'part');
+    for (const [part, [row]] of parts) {
+      if (part !== 'setup' && part !== 'bench') {
+        throw new TableError(row!.line, 'part', 'write setup or bench.');
+      }
+    }
+    const byNumber = (part: string) => [...grouped(parts.get(part) ?? [], 'number').values()];
+    return checked(first, robotFileSchema, {
+      corvat: 'robot',
+      version: 1,
+      name: first.cells['robot'],
+      setups: byNumber('setup').map(setupIn),
+      benchRecords: byNumber('bench').map(benchIn),
+    });
+  });
+}
+
+function setupIn(rows: TableRow[]): RobotFile['setups'][number] {
+  const first = rows[0]!;
+  const groups: Record<string, Record<string, unknown>> = {};
+  const sources: Sources = {};
+  for (const row of rows) {
+    const path = row.cells['quantity']!;
+    const [group, name, more] = path.split('.');
+    if (group === undefined || name === undefined || more !== undefined) {
+      throw new TableError(row.line, 'quantity', 'write a path such as drive.track.');
+    }
+    (groups[group] ??= {})[name] = leafIn(row);
+    const source = sourceIn(row);
+    if (source !== null) sources[path] = source;
+  }
+  return {
+    number: countIn(first, 'number'),
+    createdAt: first.cells['created']!,
+    reason: first.cells['reason']!,
+    setup: checked(first, setupSchema, groups) satisfies Setup,
+    sources,
+  };
+}
+
+function benchIn(rows: TableRow[]): RobotFile['benchRecords'][number] {
+  const first = rows[0]!;
+  const leaves = rows.map((row) => [row.cells['quantity']!, leafIn(row)] as const);
+  return {
+    number: countIn(first, 'number'),
+    createdAt: first.cells['created']!,
+    bench: checked(first, turnBenchSchema, fromLeaves(leaves)),
+  };
+}
+
+/** Every value of a document with its place, such as `trials.0.trigger`. */
+function leavesOf(value: unknown, place = ''): [string, unknown][] {
+  if (typeof value !== 'object' || value === null) return [[place, value]];
+  return Object.entries(value).flatMap(([name, part]) =>
+    leavesOf(part, place === '' ? name : `${place}.${name}`),
+  );
+}
+
+/** The inverse of {@link leavesOf}: whole numbers in a place count the items of a list. */
+function fromLeaves(leaves: readonly (readonly [string, unknown])[]): unknown {
+  if (leaves.length === 1 && leaves[0]![0] === '') return leaves[0]![1];
+  const members = new Map<string, [string, unknown][]>();
+  for (const [place, value] of leaves) {
+    const [name, ...rest] = place.split('.') as [string, ...string[]];
+    members.set(name, [...(members.get(name) ?? []), [rest.join('.'), value]]);
+  }
+  const entries = [...members].map(([name, parts]) => [name, fromLeaves(parts)] as const);
+  return entries.every(([name]) => /^\d+$/.test(name))
+    ? entries.toSorted(([a], [b]) => Number(a) - Number(b)).map(([, part]) => part)
+    : Object.fromEntries(entries);
+}
+
+/** Numbers, true, false and null as they are; quoted text for words. */
+function leafIn(row: TableRow): unknown {
+  const text = row.cells['value']!;
+  try {
+    return JSON.parse(text) as unknown;
+  } catch {
+    throw new TableError(
+      row.line,
+      'value',
+      `“${text.slice(0, 40)}” is no number, true, false, null or quoted text.`,
+    );
+  }
+}
+
+function sourceText(source: Source | undefined): string {
+  if (source === undefined) return '';
+  return source.kind === 'typed' ? 'typed' : `bench ${source.record}`;
+}
+
+function sourceIn(row: TableRow): Source | null {
+  const text = row.cells['source']!;
+  if (text === '') return null;
+  const record = /^bench (\d+)$/.exec(text)?.[1];
+  if (record === undefined && text !== 'typed') {
+    throw new TableError(row.line, 'source', 'write typed, bench and a number, or nothing.');
+  }
+  const source = record === undefined ? { kind: text } : { kind: 'bench', record: Number(record) };
+  return checked(row, sourceSchema, source);
+}

@@ -1,0 +1,137 @@
+import { numberIn, optionalNumberIn, writeTable, type TableRow } from '../../core/formats/table.ts';
+import { runRowSchema, type RunRow } from '../files.ts';
+import {
+  checked,
+  optionalAngleIn,
+  negated,
+  readWhole,
+  rightAngleIn,
+  rightCell,
+  yesIn,
+  yesText,
+} from './cells.ts';
+
+/** Columns of a runs table: one line a run and checkpoint. Right and far are positive. */
+export const RUN_COLUMNS = [
+  'run',
+  'session',
+  'session_started',
+  'surface',
+  'people',
+  'route',
+  'revision',
+  'setup',
+  'happened',
+  'checkpoint',
+  'right_mm',
+  'far_mm',
+  'turned_right_deg',
+  'model',
+  'hit',
+  'battery_v',
+  'set_aside',
+  'note',
+] as const;
+
+/** Writes runs as CSV. A run without measurement or outcome still has its line. */
+export function writeRunsTable(runs: readonly RunRow[]): string {
+  const rows = runs.flatMap((run) => {
+    const lines = Math.max(1, run.measurements.length, run.outcomes.length);
+    return Array.from({ length: lines }, (_, i) => {
+      const measured = run.measurements[i];
+      const outcome = run.outcomes[i];
+      return {
+        run: run.id,
+        session: run.session,
+        session_started: run.sessionStartedAt,
+        surface: run.surface,
+        people: run.people,
+        route: run.route,
+        revision: run.revision,
+        setup: run.setup,
+        happened: run.happenedAt,
+        checkpoint: measured?.checkpoint ?? null,
+        right_mm: measured === undefined ? null : negated(measured.left),
+        far_mm: measured?.along ?? null,
+        turned_right_deg:
+          measured === undefined || measured.turned === null ? null : rightCell(measured.turned),
+        model: outcome?.model ?? null,
+        hit: outcome === undefined ? null : yesText(outcome.hit),
+        battery_v: run.battery,
+        set_aside: run.setAside,
+        note: run.note,
+      };
+    });
+  });
+  return writeTable(RUN_COLUMNS, rows);
+}
+
+/** Reads runs from CSV; throws a FileError that names line and column. */
+export function readRunsTable(text: string): RunRow[] {
+  return readWhole(text, RUN_COLUMNS, (rows) => {
+    const runs = new Map<string, RunRow>();
+    for (const row of rows) {
+      const id = row.cells['run']!;
+      const run = runs.get(id) ?? runIn(row);
+      runs.set(id, run);
+      addMeasured(run, row);
+    }
+    return [...runs.values()];
+  });
+}
+
+/** The run of a row, before anything that was measured of it. */
+function runIn(row: TableRow): RunRow {
+  const { cells } = row;
+  return checked(
+    row,
+    runRowSchema,
+    {
+      id: cells['run'],
+      session: cells['session'],
+      sessionStartedAt: cells['session_started'],
+      surface: cells['surface'],
+      people: cells['people'],
+      route: cells['route'],
+      revision: numberIn(row, 'revision'),
+      setup: numberIn(row, 'setup'),
+      happenedAt: cells['happened'],
+      measurements: [],
+      outcomes: [],
+      battery: optionalNumberIn(row, 'battery_v'),
+      setAside: cells['set_aside'] === '' ? null : cells['set_aside'],
+      note: cells['note'],
+    },
+    COLUMN_OF,
+  );
+}
+
+/** Adds what a row says of one checkpoint and one model. */
+function addMeasured(run: RunRow, row: TableRow): void {
+  const checkpoint = row.cells['checkpoint']!;
+  const model = row.cells['model']!;
+  if (checkpoint !== '') {
+    run.measurements.push({
+      checkpoint,
+      along: numberIn(row, 'far_mm'),
+      left: negated(numberIn(row, 'right_mm')),
+      turned: optionalAngleIn(row, 'turned_right_deg', rightAngleIn),
+    });
+  }
+  if (model !== '') run.outcomes.push({ model, hit: yesIn(row, 'hit') });
+}
+
+const COLUMN_OF: Record<string, string> = {
+  id: 'run',
+  session: 'session',
+  sessionStartedAt: 'session_started',
+  surface: 'surface',
+  people: 'people',
+  route: 'route',
+  revision: 'revision',
+  setup: 'setup',
+  happenedAt: 'happened',
+  battery: 'battery_v',
+  setAside: 'set_aside',
+  note: 'note',
+};

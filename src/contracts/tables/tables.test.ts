@@ -1,0 +1,326 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import fieldText from '../../../demo/field.json?raw';
+import robotText from '../../../demo/robot.json?raw';
+import heronHide from '../../../demo/route-heron-hide.json?raw';
+import sluice from '../../../demo/route-sluice-and-tide-gauge.json?raw';
+import runsText from '../../../demo/runs.csv?raw';
+import { setupPaths, STARTING_SETUP, withSetupValues } from '../../core/robot/setup.ts';
+import type { Move } from '../../core/route/moves.ts';
+import {
+  readJsonFile,
+  writeJsonFile,
+  type FieldFile,
+  type FileError,
+  type RobotFile,
+  type RouteFile,
+} from '../files.ts';
+import { readAnyFile } from './anyFile.ts';
+import { readFieldTable, writeFieldTable } from './fieldTable.ts';
+import { readRobotTable, writeRobotTable } from './robotTable.ts';
+import { readRouteTable, writeRouteTable } from './routeTable.ts';
+import { readRunsTable, writeRunsTable } from './runsTable.ts';
+
+const robot = readJsonFile(robotText) as RobotFile;
+const field = readJsonFile(fieldText) as FieldFile;
+const routes = [heronHide, sluice].map((text) => readJsonFile(text) as RouteFile);
+
+/** The refusal of a text: its line, column and sentence. */
+function refusal(read: () => unknown): Pick<FileError, 'line' | 'column' | 'message'> {
+  try {
+    read();
+  } catch (error) {
+    const { line, column, message } = error as FileError;
+    return { line, column, message };
+  }
+  throw new Error('The file was not refused.');
+}
+
+/** A text with one cell of one line replaced; lines count from 1. */
+function withCell(text: string, line: number, from: string | RegExp, to: string): string {
+  const lines = text.split('\n');
+  const changed = lines[line - 1]!.replace(from, to);
+  expect(changed).not.toBe(lines[line - 1]);
+  lines[line - 1] = changed;
+  return lines.join('\n');
+}
+
+describe('the demo files', () => {
+  it('come back from CSV without loss', () => {
+    expect(readRobotTable(writeRobotTable(robot))).toEqual(robot);
+    expect(readFieldTable(writeFieldTable(field))).toEqual(field);
+    for (const route of routes) expect(readRouteTable(writeRouteTable(route))).toEqual(route);
+    expect(writeRunsTable(readRunsTable(runsText))).toBe(runsText);
+  });
+
+  it('come back from JSON without loss', () => {
+    for (const text of [robotText, fieldText, heronHide, sluice]) {
+      const file = readJsonFile(text);
+      expect(readJsonFile(writeJsonFile(file))).toEqual(file);
+      expect(file).toEqual(JSON.parse(text));
+    }
+  });
+
+  it('are known by their header, also with a byte order mark and semicolons', () => {
+    expect(readAnyFile(`\uFEFF${writeRobotTable(robot)}`)).toEqual(robot);
+    expect(readAnyFile(writeFieldTable(field))).toEqual(field);
+    expect(readAnyFile(writeRouteTable(routes[0]!))).toEqual(routes[0]);
+    expect(readAnyFile(robotText)).toEqual(robot);
+    expect(readAnyFile(runsText).corvat).toBe('runs');
+    const semicolons = runsText.replaceAll(',', ';');
+    expect(readAnyFile(semicolons).corvat).toBe('runs');
+  });
+});
+
+/** Words as people give them: any letters, quotes, commas and signs, trimmed. */
+const words = fc
+  .string({ minLength: 1, maxLength: 40, unit: 'grapheme' })
+  .map((text) => text.replace(/\p{C}/gu, '').trim())
+  .filter((text) => text !== '');
+const number = (min: number, max: number) =>
+  fc.double({ min, max, noNaN: true, noDefaultInfinity: true }).map((value) => value || 0);
+const id = fc.stringMatching(/^[A-Za-z0-9_-]{1,12}$/);
+const hold = fc.constantFrom('none' as const, 'encoders' as const, 'gyro' as const);
+const heading = fc.option(number(-100, 100));
+
+const move: fc.Arbitrary<Move> = fc.oneof(
+  fc.record({
+    id,
+    kind: fc.constant('drive' as const),
+    distance: number(-9000, 9000),
+    speed: number(0.001, 5000),
+    hold,
+    heading,
+  }),
+  fc.record({
+    id,
+    kind: fc.constant('turn' as const),
+    target: fc.oneof(
+      fc.record({ kind: fc.constant('heading' as const), heading: number(-100, 100) }),
+      fc.record({ kind: fc.constant('angle' as const), angle: number(-100, 100) }),
+    ),
+    style: fc.constantFrom('spot' as const, 'pivot-left' as const, 'pivot-right' as const),
+    rate: number(0.001, 50),
+    stopEarly: fc.option(number(0, 10)),
+  }),
+  fc.record({
+    id,
+    kind: fc.constant('approach' as const),
+    distance: number(0, 9000),
+    speed: number(0.001, 5000),
+    hold,
+    heading,
+    timeLimit: number(0.001, 60),
+  }),
+);
+
+const route: fc.Arbitrary<RouteFile> = fc
+  .record({
+    name: words,
+    robot: words,
+    field: words,
+    goal: number(0.05, 0.99),
+    reason: words,
+    moves: fc.uniqueArray(move, { selector: (one) => one.id, maxLength: 6 }),
+    measured: fc.uniqueArray(id, { maxLength: 3 }),
+  })
+  .map(({ name, robot: ofRobot, field: onField, goal, reason, moves, measured }) => ({
+    corvat: 'route',
+    version: 1,
+    name,
+    robot: ofRobot,
+    field: onField,
+    goal,
+    revisions: [1, 2].map((revision) => ({
+      number: revision,
+      parent: revision === 1 ? null : 1,
+      origin: revision === 1 ? ('hand' as const) : ('aim' as const),
+      reason: revision === 1 ? '' : reason,
+      createdAt: '2026-11-05T17:40:00.123Z',
+      plan: {
+        startId: 'near',
+        moves,
+        checkpoints: measured.map((one) => ({
+          id: one,
+          name: reason,
+          afterMoveId: moves[0]?.id ?? 'm1',
+          modelId: one,
+        })),
+      },
+    })),
+  }));
+
+describe('any document', () => {
+  it('that is a route comes back from CSV to the last digit', () => {
+    fc.assert(
+      fc.property(route, (file) => {
+        expect(readRouteTable(writeRouteTable(file))).toEqual(file);
+      }),
+      { numRuns: 120 },
+    );
+  });
+
+  it('that is a robot comes back from CSV to the last digit', () => {
+    const numbers = setupPaths(STARTING_SETUP).filter((path) => path.startsWith('ground.'));
+    fc.assert(
+      fc.property(
+        words,
+        words,
+        fc.array(number(0, 1), { minLength: numbers.length, maxLength: numbers.length }),
+        fc.array(fc.tuple(number(0.01, 90), number(0, 90), fc.option(words)), {
+          minLength: 1,
+          maxLength: 12,
+        }),
+        (name, surface, values, trials) => {
+          const changes = Object.fromEntries(numbers.map((path, i) => [path, values[i]!]));
+          const file: RobotFile = {
+            ...robot,
+            name,
+            setups: [
+              {
+                ...robot.setups[0]!,
+                reason: surface,
+                setup: withSetupValues(STARTING_SETUP, changes),
+                sources: { 'drive.track': { kind: 'bench', record: 7 } },
+              },
+            ],
+            benchRecords: [
+              {
+                number: 7,
+                createdAt: '2026-11-05T18:00:00.000Z',
+                bench: {
+                  kind: 'turn',
+                  style: 'pivot-left',
+                  conditions: { battery: null, surface },
+                  trials: trials.map(([trigger, measured, struck]) => ({
+                    trigger,
+                    rate: 2,
+                    measured,
+                    struck,
+                  })),
+                },
+              },
+            ],
+          };
+          expect(readRobotTable(writeRobotTable(file))).toEqual(file);
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  it('that is a field comes back from CSV to the last digit', () => {
+    const point = fc.record({ x: number(-9000, 9000), y: number(-9000, 9000) });
+    fc.assert(
+      fc.property(
+        words,
+        fc.array(point, { minLength: 3, maxLength: 8 }),
+        number(-10, 10),
+        fc.option(number(0.01, 3)),
+        fc.boolean(),
+        (name, corners, turned, headingTolerance, round) => {
+          const file: FieldFile = {
+            corvat: 'field',
+            version: 1,
+            name,
+            field: {
+              width: 2200,
+              height: 1100,
+              border: round,
+              models: [
+                {
+                  id: 'model',
+                  name,
+                  outline: corners,
+                  zone: {
+                    target: { ...corners[0]!, heading: turned },
+                    shape: round ? { kind: 'circle', radius: 30.5 } : { kind: 'polygon', corners },
+                    headingTolerance,
+                  },
+                  points: -5,
+                  seen: !round,
+                },
+              ],
+              lines: [{ id: 'line', name, points: corners, width: 22 }],
+              starts: [{ id: 'start', name, pose: { ...corners[1]!, heading: turned } }],
+            },
+          };
+          expect(readFieldTable(writeFieldTable(file))).toEqual(file);
+        },
+      ),
+      { numRuns: 80 },
+    );
+  });
+});
+
+describe('a table with a fault', () => {
+  it('names line and column of a number that is none', () => {
+    const text = writeRouteTable(routes[1]!);
+    const found = refusal(() => readAnyFile(withCell(text, 4, ',300,', ',quick,')));
+    expect(found.line).toBe(4);
+    expect(found.message).toMatch(/speed_mm_s: “quick” is not a number/);
+  });
+
+  it('names the line of a value that no robot can have', () => {
+    const text = writeRobotTable(robot);
+    const line = text.split('\n').findIndex((one) => one.includes('drive.wheelDiameter')) + 1;
+    const found = refusal(() => readAnyFile(withCell(text, line, ',61,', ',wide,')));
+    expect(found).toMatchObject({ line, column: 7 });
+    expect(found.message).toMatch(/“wide” is no number/);
+    const negative = refusal(() => readAnyFile(withCell(text, line, ',61,', ',-61,')));
+    expect(negative.message).toMatch(/Too small/);
+  });
+
+  it('says which source, part or thing is meant', () => {
+    const text = writeRobotTable(robot);
+    expect(refusal(() => readRobotTable(withCell(text, 2, /[^,]*$/, 'guessed'))).message).toMatch(
+      /Line 2, column 8: source: write typed, bench and a number/,
+    );
+    expect(refusal(() => readRobotTable(withCell(text, 2, 'setup', 'wheels'))).message).toMatch(
+      /part: write setup or bench/,
+    );
+    const table = writeFieldTable(field);
+    expect(refusal(() => readFieldTable(withCell(table, 3, 'model', 'tree'))).message).toMatch(
+      /Line 3, column 2: thing: write table, model, line or start/,
+    );
+  });
+
+  it('refuses points that are no pairs, and yes or no that is neither', () => {
+    const table = writeFieldTable(field);
+    const points = refusal(() => readFieldTable(withCell(table, 3, '1930 820', '1930')));
+    expect(points).toMatchObject({ line: 3, column: 8 });
+    const seen = refusal(() => readFieldTable(withCell(table, 3, /yes$/, 'maybe')));
+    expect(seen.message).toMatch(/seen: write yes or no/);
+  });
+
+  it('refuses a header that lacks a column, an empty table and a stranger', () => {
+    expect(
+      refusal(() => readRouteTable(writeRouteTable(routes[0]!).replace('hold', 'held'))),
+    ).toEqual(expect.objectContaining({ line: 1, column: 16 }));
+    const header = writeFieldTable(field).split('\n')[0]!;
+    expect(refusal(() => readAnyFile(header)).message).toMatch(/no line below the header/);
+    expect(refusal(() => readAnyFile('a,b,c\n1,2,3\n')).message).toMatch(
+      /no robot, field, route or runs table/,
+    );
+  });
+
+  it('refuses a revision that is no whole number and a run without identifier', () => {
+    const text = writeRouteTable(routes[0]!);
+    expect(
+      refusal(() => readRouteTable(withCell(text, 2, ',1,,hand', ',1.5,,hand'))).message,
+    ).toMatch(/revision: write a whole number/);
+    expect(refusal(() => readRunsTable(withCell(runsText, 2, /^[^,]*/, 'first'))).message).toMatch(
+      /Line 2, column 1: run/,
+    );
+  });
+
+  it('refuses JSON that is broken, of another kind, or wrong inside, with the place', () => {
+    expect(refusal(() => readJsonFile('{\n  "corvat": field\n}'))).toMatchObject({ line: 2 });
+    expect(refusal(() => readJsonFile('{"corvat": "tree"}')).message).toMatch(/not a robot, field/);
+    const line = robotText.split('\n').findIndex((one) => one.includes('"track"')) + 1;
+    const wrong = robotText.replace(/"track": [\d.]+/, '"track": "wide"');
+    expect(refusal(() => readJsonFile(wrong))).toMatchObject({ line });
+    const extra = robotText.replace('"track":', '"trak":');
+    expect(refusal(() => readJsonFile(extra)).message).toMatch(/setups\.0\.setup\.drive/);
+  });
+});
