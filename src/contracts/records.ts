@@ -157,9 +157,23 @@ export const measurementSchema = z.strictObject({
 });
 export const outcomeSchema = z.strictObject({ modelId: localIdSchema, hit: z.boolean() });
 
+function distinct(ids: readonly string[]): boolean {
+  return new Set(ids).size === ids.length;
+}
+
 const runContent = {
-  measurements: z.array(measurementSchema).max(50),
-  outcomes: z.array(outcomeSchema).max(50),
+  measurements: z
+    .array(measurementSchema)
+    .max(50)
+    .refine((list) => distinct(list.map((one) => one.checkpointId)), {
+      error: 'A run is measured once at each checkpoint.',
+    }),
+  outcomes: z
+    .array(outcomeSchema)
+    .max(50)
+    .refine((list) => distinct(list.map((one) => one.modelId)), {
+      error: 'A model is judged once a run.',
+    }),
   battery: z.number().positive().max(100).nullable().default(null),
   /** Why the run does not count; null when it does. */
   setAside: z.string().trim().min(1).max(200).nullable().default(null),

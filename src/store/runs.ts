@@ -1,5 +1,12 @@
 import { isDeepStrictEqual } from 'node:util';
-import { Op, type Sequelize, type Transaction, type WhereOptions } from 'sequelize';
+import {
+  ForeignKeyConstraintError,
+  Op,
+  UniqueConstraintError,
+  type Sequelize,
+  type Transaction,
+  type WhereOptions,
+} from 'sequelize';
 import type { z } from 'zod';
 import type { Run, RunCreate, runUpdateSchema } from '../contracts/records.ts';
 import { Conflict, NotFound, StaleEdit } from './errors.ts';
@@ -59,25 +66,37 @@ export interface Written {
  * under the same identifier is a {@link Conflict}. A withdrawn run comes back when written again.
  */
 export async function putRun(database: Sequelize, id: string, input: RunCreate): Promise<Written> {
-  const { runs } = tablesOf(database);
+  const { runs, revisions } = tablesOf(database);
   const { measurements, outcomes, ...values } = input;
-  return database.transaction(async (transaction) => {
-    const existing = await runs.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE });
-    if (existing !== null) {
-      const stored = await getRun(database, id, transaction);
-      if (!sameContent(stored, input)) {
-        throw new Conflict(
-          'Another run was saved under this identifier. Log this one as a new run.',
-        );
-      }
-      if (existing.withdrawn) await existing.update({ withdrawn: false }, { transaction });
-      return { run: stored, created: false };
+  const revision = await revisions.findByPk(input.revisionId, { attributes: ['number'] });
+  if (revision === null) throw new NotFound('route revision');
+  try {
+    // The insert itself finds out whether the run is there: to look first, under a lock on what is
+    // not there yet, would let two tables that log at once stand in each other's way.
+    await database.transaction(async (transaction) => {
+      await runs.create({ id, ...values, happenedAt: new Date(input.happenedAt) }, { transaction });
+      await writeParts(database, id, measurements, outcomes, transaction);
+    });
+  } catch (error) {
+    if (error instanceof ForeignKeyConstraintError) {
+      throw new NotFound(JSON.stringify(error.fields).includes('setup') ? 'setup' : 'session');
     }
-    await refuseUnknownReferences(database, input, transaction);
-    await runs.create({ id, ...values, happenedAt: new Date(input.happenedAt) }, { transaction });
-    await writeParts(database, id, measurements, outcomes, transaction);
-    return { run: await getRun(database, id, transaction), created: true };
-  });
+    if (!(error instanceof UniqueConstraintError)) throw error;
+    return { run: await writtenAgain(database, id, input), created: false };
+  }
+  return {
+    run: { id, ...input, revisionNumber: revision.number, version: 0 },
+    created: true,
+  };
+}
+
+async function writtenAgain(database: Sequelize, id: string, input: RunCreate): Promise<Run> {
+  const stored = await getRun(database, id);
+  if (!sameContent(stored, input)) {
+    throw new Conflict('Another run was saved under this identifier. Log this one as a new run.');
+  }
+  await tablesOf(database).runs.update({ withdrawn: false }, { where: { id, withdrawn: true } });
+  return stored;
 }
 
 /** Changes a run; throws {@link StaleEdit} when somebody was quicker. */
@@ -107,22 +126,6 @@ export async function withdrawRun(database: Sequelize, id: string): Promise<void
   if (changed === 0) await getRun(database, id);
 }
 
-async function refuseUnknownReferences(
-  database: Sequelize,
-  input: RunCreate,
-  transaction: Transaction,
-): Promise<void> {
-  const { sessions, revisions, setups } = tablesOf(database);
-  const [session, revision, setup] = await Promise.all([
-    sessions.count({ where: { id: input.sessionId }, transaction }),
-    revisions.count({ where: { id: input.revisionId }, transaction }),
-    setups.count({ where: { id: input.setupId }, transaction }),
-  ]);
-  if (session === 0) throw new NotFound('session');
-  if (revision === 0) throw new NotFound('route revision');
-  if (setup === 0) throw new NotFound('setup');
-}
-
 async function writeParts(
   database: Sequelize,
   runId: string,
@@ -131,14 +134,16 @@ async function writeParts(
   transaction: Transaction,
 ): Promise<void> {
   const tables = tablesOf(database);
-  await tables.offsets.bulkCreate(
-    measurements.map((measurement, position) => ({ runId, position, ...measurement })),
-    { transaction },
-  );
-  await tables.outcomes.bulkCreate(
-    outcomes.map((outcome, position) => ({ runId, position, ...outcome })),
-    { transaction },
-  );
+  if (measurements.length > 0)
+    await tables.offsets.bulkCreate(
+      measurements.map((measurement, position) => ({ runId, position, ...measurement })),
+      { transaction },
+    );
+  if (outcomes.length > 0)
+    await tables.outcomes.bulkCreate(
+      outcomes.map((outcome, position) => ({ runId, position, ...outcome })),
+      { transaction },
+    );
 }
 
 function sameContent(stored: Run, input: RunCreate): boolean {

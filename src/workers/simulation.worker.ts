@@ -2,10 +2,17 @@ import * as Comlink from 'comlink';
 import { aimOptions, type AimOption } from '../core/consistency/aim.ts';
 import type { OffsetSummary } from '../core/consistency/summary.ts';
 import type { Zone } from '../core/field/field.ts';
+import { spreadBand, type SpreadAt } from '../core/budget/spread.ts';
 import { spreadShares, type SourceShare } from '../core/budget/sources.ts';
 import type { Checkpoint } from '../core/route/moves.ts';
 import { emptyForecast, simulateRuns, type Forecast } from '../core/simulation/forecast.ts';
 import type { Experiment } from '../core/simulation/run.ts';
+
+/** Simulated runs with the spread that they show. */
+export interface SpreadForecast {
+  forecast: Forecast;
+  band: SpreadAt[];
+}
 
 /** Runs between two reports of progress: a few tens of milliseconds of work. */
 const RUNS_PER_REPORT = 20;
@@ -16,14 +23,16 @@ const door = {
     seed: number,
     runs: number,
     onProgress: (done: number) => void,
-  ): Forecast {
+  ): SpreadForecast {
     const forecast = emptyForecast(experiment, seed, runs);
     for (let from = 0; from < runs; from += RUNS_PER_REPORT) {
       const to = Math.min(runs, from + RUNS_PER_REPORT);
       simulateRuns(experiment, forecast, from, to);
       onProgress(to);
     }
-    return Comlink.transfer(forecast, [
+    // The band is worked out here too: sorting thousands of distances would hold the page up.
+    const band = spreadBand(forecast, experiment.truth.body);
+    return Comlink.transfer({ forecast, band }, [
       forecast.poses.buffer,
       forecast.durations.buffer,
       forecast.timeLimits.buffer,

@@ -73,7 +73,7 @@ export function writeFieldTable({ name, field }: FieldFile): string {
   ];
   return writeTable(
     FIELD_COLUMNS,
-    lines.map((line) => ({ field: name, ...line }) as Record<string, string | number | null>),
+    lines.map((line) => ({ field: name, ...line })),
   );
 }
 

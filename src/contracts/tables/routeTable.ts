@@ -69,7 +69,7 @@ export function writeRouteTable(file: RouteFile): string {
     ];
     return (items.length === 0 ? [{}] : items).map((item) => ({ ...common, ...item }));
   });
-  return writeTable(ROUTE_COLUMNS, lines as Record<string, string | number | null>[]);
+  return writeTable(ROUTE_COLUMNS, lines);
 }
 
 function moveLine(move: Move): Line {

@@ -109,6 +109,20 @@ export function poseOf(plant: Plant): Pose {
   return { x: plant.x, y: plant.y, heading: plant.heading };
 }
 
+/** Where a run was at a time, s, between two moments of its trace; before it its start, after it its end. */
+export function poseAt({ trace }: RunRecord, time: number): Pose {
+  const later = trace.findIndex((moment) => moment.time >= time);
+  if (later <= 0) return trace[later === 0 ? 0 : trace.length - 1]!;
+  const a = trace[later - 1]!;
+  const b = trace[later]!;
+  const share = b.time > a.time ? (time - a.time) / (b.time - a.time) : 1;
+  return {
+    x: a.x + share * (b.x - a.x),
+    y: a.y + share * (b.y - a.y),
+    heading: a.heading + share * (b.heading - a.heading),
+  };
+}
+
 /** Writes down the pose at a steady interval. */
 class TraceTape implements Tape {
   nextTime = TRACE_INTERVAL;

@@ -31,6 +31,7 @@ interface RouteFieldProps {
 
 /** Dots of a cloud that are drawn at most; more would only be ink. */
 const DOTS = 500;
+const DOTS_PER_PATH = 20;
 const CROSS = 11;
 
 /** The route on the table: planned path, cloud of simulated runs, measured runs, and the robot. */
@@ -71,7 +72,11 @@ export function RouteField(props: RouteFieldProps) {
           ))}
           {forecast !== null && (
             <g className={props.stale ? styles['stale'] : ''}>
-              {props.checkpointMoves.flatMap((move) => cloudOf(forecast, move, setup, drawn))}
+              {props.checkpointMoves.flatMap((move) =>
+                cloudOf(forecast, move, setup, drawn).map((dots, i) => (
+                  <path key={`${move} ${i}`} className={styles['cloud']} d={dots} />
+                )),
+              )}
             </g>
           )}
           {moves.map((move, i) =>
@@ -159,13 +164,25 @@ function nearestTime(nominal: RunRecord, move: number, point: Point): number | u
   return best?.time;
 }
 
-function cloudOf(forecast: Forecast, move: number, setup: Setup, drawn: (point: Point) => Point) {
+/**
+ * The cloud after a move as a few paths of dots: strokes without length, drawn with round ends. Dots
+ * of one path do not darken each other, so a path holds only a few.
+ */
+function cloudOf(
+  forecast: Forecast,
+  move: number,
+  setup: Setup,
+  drawn: (point: Point) => Point,
+): string[] {
   const moment = momentAfterMove(move);
   if (moment >= forecast.moments.times.length) return [];
-  return Array.from({ length: Math.min(DOTS, forecast.runs) }, (_, run) => {
+  const dots = Array.from({ length: Math.min(DOTS, forecast.runs) }, (_, run) => {
     const { x, y } = drawn(toolPose(setup.body, forecastPose(forecast, run, moment)));
-    return <circle key={`${move}-${run}`} className={styles['cloud']} r={4.5} cx={x} cy={y} />;
+    return `M${x.toFixed(1)},${y.toFixed(1)}h0`;
   });
+  return Array.from({ length: Math.ceil(dots.length / DOTS_PER_PATH) }, (_, i) =>
+    dots.slice(i * DOTS_PER_PATH, (i + 1) * DOTS_PER_PATH).join(''),
+  );
 }
 
 /** The short double bar across the path where a position is known again. */

@@ -1,19 +1,17 @@
 import { Copy, Pause, Play, Redo2, Trash2, Undo2 } from 'lucide-react';
-import { useEffect, useMemo, useState } from 'react';
-import { planSchema } from '../../contracts/domain.ts';
-import type { FieldRecord, Robot, Route, RouteRevision, Run } from '../../contracts/records.ts';
+import { useMemo, useState } from 'react';
+import type { FieldRecord, Robot, Route, Run } from '../../contracts/records.ts';
 import { moveTitle, shownHeading } from '../../core/formats/programSheet.ts';
 import { toField } from '../../core/geometry/pose.ts';
 import { formatNumber } from '../../core/quantities/quantity.ts';
 import { instructionsOf } from '../../core/route/instructions.ts';
 import type { Move, RoutePlan } from '../../core/route/moves.ts';
 import { momentAfterMove } from '../../core/simulation/forecast.ts';
-import { nominalRun, type Experiment, type RunRecord } from '../../core/simulation/run.ts';
-import { send, sentenceOf } from '../../ui/api.ts';
+import { nominalRun, poseAt, type Experiment } from '../../core/simulation/run.ts';
 import { Button, buttonClass } from '../../ui/Button.tsx';
 import { KeyHelp } from '../../ui/KeyHelp.tsx';
 import { Notice } from '../../ui/Notice.tsx';
-import { Picker, TextField } from '../../ui/TextField.tsx';
+import { Picker } from '../../ui/TextField.tsx';
 import { TitleBlock, type TitleBlockProps } from '../../ui/TitleBlock.tsx';
 import type { SheetKey } from '../../ui/useKeys.ts';
 import { Checkpoints } from './Checkpoints.tsx';
@@ -29,8 +27,11 @@ import {
 } from './plan.ts';
 import { RouteField } from './RouteField.tsx';
 import styles from './RouteView.module.css';
+import { SaveForm } from './SaveForm.tsx';
 import { Strip } from './Strip.tsx';
+import { useDraft } from './useDraft.ts';
 import { FORECAST_RUNS, useForecast } from './useForecast.ts';
+import { usePlayback } from './usePlayback.ts';
 
 export interface RouteViewProps {
   route: Route;
@@ -49,8 +50,6 @@ export function RouteView({ route, routes, robot, field, runs, titleBlock }: Rou
   const { plan, change } = history;
   const draft = useDraft(route.id, revision, plan, history.restart);
   const [selected, setSelected] = useState<string | null>(plan.moves[0]?.id ?? null);
-  const [time, setTime] = useState(0);
-  const [playing, setPlaying] = useState(false);
   const [saving, setSaving] = useState(false);
 
   const experiment: Experiment = useMemo(
@@ -63,16 +62,16 @@ export function RouteView({ route, routes, robot, field, runs, titleBlock }: Rou
     [plan, setup],
   );
   const forecast = useForecast(experiment);
-  usePlayback(playing, nominal.duration, setTime, () => setPlaying(false));
+  const playback = usePlayback(nominal.duration);
 
-  const at = Math.min(time, nominal.duration);
+  const at = playback.time;
   const pose = poseAt(nominal, at);
   const position = plan.moves.findIndex((move) => move.id === selected);
   const changed = plan !== revision.plan;
   const select = (id: string) => {
     setSelected(id);
     const record = nominal.moves.find((move) => move.moveId === id);
-    if (record !== undefined && !playing) setTime(record.to);
+    if (record !== undefined && !playback.playing) playback.goTo(record.to);
   };
   const add = (kind: Move['kind']) => {
     const move = newMove(kind, plan.moves);
@@ -89,10 +88,6 @@ export function RouteView({ route, routes, robot, field, runs, titleBlock }: Rou
     const next = plan.moves[Math.max(0, Math.min(plan.moves.length - 1, position + by))];
     if (next !== undefined) select(next.id);
   };
-  const play = () => {
-    if (!playing && at >= nominal.duration - 0.01) setTime(0);
-    setPlaying(!playing);
-  };
   const keys: SheetKey[] = [
     { keys: 'D', says: 'Add a drive', act: () => add('drive') },
     { keys: 'T', says: 'Add a turn', act: () => add('turn') },
@@ -105,7 +100,7 @@ export function RouteView({ route, routes, robot, field, runs, titleBlock }: Rou
     { keys: 'Delete', says: 'Delete the move', act: remove },
     { keys: 'Ctrl+Z', says: 'Undo', act: () => history.undo?.() },
     { keys: 'Ctrl+Shift+Z', says: 'Redo', act: () => history.redo?.() },
-    { keys: 'Space', says: 'Play', act: play },
+    { keys: 'Space', says: 'Play', act: playback.toggle },
     { keys: 'F', says: `Forecast ${FORECAST_RUNS} runs`, act: forecast.start },
     { keys: 'S', says: 'Save as a revision', act: () => changed && setSaving(true) },
   ];
@@ -151,7 +146,7 @@ export function RouteView({ route, routes, robot, field, runs, titleBlock }: Rou
             )}
             selected={selected}
             onSelect={select}
-            onTime={(moment) => !playing && setTime(moment)}
+            onTime={(moment) => !playback.playing && playback.goTo(moment)}
             onMove={(move) => change(withMove(plan, move))}
           />
         </div>
@@ -231,8 +226,9 @@ export function RouteView({ route, routes, robot, field, runs, titleBlock }: Rou
       </div>
       <div className={styles['strip']}>
         <div className={styles['over']}>
-          <Button weight="quiet" onClick={play} disabled={plan.moves.length === 0}>
-            {playing ? <Pause size={16} /> : <Play size={16} />} {playing ? 'Pause' : 'Play'}
+          <Button weight="quiet" onClick={playback.toggle} disabled={plan.moves.length === 0}>
+            {playback.playing ? <Pause size={16} /> : <Play size={16} />}{' '}
+            {playback.playing ? 'Pause' : 'Play'}
           </Button>
           <Button weight="quiet" onClick={() => add('drive')}>
             + Drive
@@ -262,7 +258,7 @@ export function RouteView({ route, routes, robot, field, runs, titleBlock }: Rou
           <KeyHelp keys={keys} />
           <output className={`mono ${styles['readout']}`} aria-live="off">
             {formatNumber(at, 2)} s heading{' '}
-            {formatNumber(shownHeading(pose.heading - nominalStart(nominal), setup), 0)}° lasts{' '}
+            {formatNumber(shownHeading(pose.heading - nominal.trace[0]!.heading, setup), 0)}° lasts{' '}
             {formatNumber(nominal.duration, 1)} s
           </output>
         </div>
@@ -274,151 +270,12 @@ export function RouteView({ route, routes, robot, field, runs, titleBlock }: Rou
           selected={selected}
           time={at}
           onSelect={select}
-          onTime={(moment) => {
-            setPlaying(false);
-            setTime(moment);
-          }}
+          onTime={playback.goTo}
           onReorder={(id, to) => change(withMoveAt(plan, id, to))}
         />
       </div>
     </div>
   );
-}
-
-interface SaveFormProps {
-  route: Route;
-  revision: RouteRevision;
-  plan: RoutePlan;
-  onCancel: () => void;
-  onSaved: (revision: RouteRevision) => void;
-}
-
-function SaveForm({ route, revision, plan, onCancel, onSaved }: SaveFormProps) {
-  const [reason, setReason] = useState('');
-  const [fault, setFault] = useState<string | null>(null);
-  const save = async () => {
-    try {
-      onSaved(
-        await send<RouteRevision>('POST', `routes/${route.id}/revisions`, {
-          basedOn: revision.number,
-          origin: 'hand',
-          reason: reason.trim(),
-          plan,
-        }),
-      );
-    } catch (error) {
-      setFault(sentenceOf(error));
-    }
-  };
-  return (
-    <form
-      className={styles['save']}
-      onSubmit={(event) => {
-        event.preventDefault();
-        void save();
-      }}
-    >
-      <TextField
-        label="Why this revision"
-        value={reason}
-        onChange={setReason}
-        placeholder="turn 2 went too far"
-        maxLength={200}
-        autoFocus
-      />
-      <div className={styles['actions']}>
-        <Button weight="main" type="submit">
-          Save revision {revision.number + 1}
-        </Button>
-        <Button onClick={onCancel}>Not yet</Button>
-      </div>
-      {fault !== null && <Notice mood="fault">{fault}</Notice>}
-    </form>
-  );
-}
-
-/** Keeps changes that are not saved in the browser, so that closing the page loses nothing. */
-function useDraft(
-  routeId: string,
-  revision: RouteRevision,
-  plan: RoutePlan,
-  restart: (plan: RoutePlan) => void,
-) {
-  const name = `corvat-draft-${routeId}`;
-  const [restored, setRestored] = useState(false);
-  useEffect(() => {
-    const kept = localStorage.getItem(name);
-    if (kept === null) return;
-    const [basedOn, draft] = kept.split('\n', 2) as [string, string];
-    const parsed = planSchema.safeParse(JSON.parse(draft));
-    // A draft on an older revision would be refused when saved, so it is not brought back.
-    if (!parsed.success || basedOn !== revision.id) return localStorage.removeItem(name);
-    restart(parsed.data);
-    setRestored(true);
-  }, [name, revision.id, restart]);
-  useEffect(() => {
-    if (plan !== revision.plan)
-      localStorage.setItem(name, `${revision.id}\n${JSON.stringify(plan)}`);
-  }, [name, plan, revision]);
-  const forget = () => {
-    localStorage.removeItem(name);
-    setRestored(false);
-  };
-  return {
-    restored,
-    forget,
-    discard: () => {
-      forget();
-      restart(revision.plan);
-    },
-  };
-}
-
-function usePlayback(
-  playing: boolean,
-  duration: number,
-  setTime: (change: (time: number) => number) => void,
-  onEnd: () => void,
-) {
-  useEffect(() => {
-    if (!playing) return;
-    let frame = 0;
-    let last: number | null = null;
-    const tick = (now: number) => {
-      const passed = last === null ? 0 : (now - last) / 1000;
-      last = now;
-      let ended = false;
-      setTime((time) => {
-        ended = time + passed >= duration;
-        return Math.min(duration, time + passed);
-      });
-      if (ended) onEnd();
-      else frame = requestAnimationFrame(tick);
-    };
-    frame = requestAnimationFrame(tick);
-    return () => cancelAnimationFrame(frame);
-    // The end is reported once; a new callback must not restart the clock.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [playing, duration]);
-}
-
-/** Where the nominal run is at a time, between two moments of its trace. */
-function poseAt(nominal: RunRecord, time: number) {
-  const { trace } = nominal;
-  const later = trace.findIndex((moment) => moment.time >= time);
-  if (later <= 0) return trace[later === 0 ? 0 : trace.length - 1]!;
-  const a = trace[later - 1]!;
-  const b = trace[later]!;
-  const share = b.time > a.time ? (time - a.time) / (b.time - a.time) : 1;
-  return {
-    x: a.x + share * (b.x - a.x),
-    y: a.y + share * (b.y - a.y),
-    heading: a.heading + share * (b.heading - a.heading),
-  };
-}
-
-function nominalStart(nominal: RunRecord): number {
-  return nominal.trace[0]?.heading ?? 0;
 }
 
 function measuredPoints(

@@ -1,6 +1,6 @@
 import * as Comlink from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { spreadBand, type SpreadAt } from '../../core/budget/spread.ts';
+import type { SpreadAt } from '../../core/budget/spread.ts';
 import type { Forecast } from '../../core/simulation/forecast.ts';
 import type { Experiment } from '../../core/simulation/run.ts';
 import { Cancelled, SimulationWorker } from '../../ui/simulationWorker.ts';
@@ -43,10 +43,10 @@ export function useForecast(experiment: Experiment): ForecastState {
         if (live) onProgress(done);
       };
       try {
-        const forecast = await worker.current.ask((door) =>
+        const { forecast, band } = await worker.current.ask((door) =>
           door.forecast(experiment, SEED, runs, Comlink.proxy(report)),
         );
-        setResult({ forecast, band: spreadBand(forecast, experiment.truth.body), of: experiment });
+        setResult({ forecast, band, of: experiment });
       } catch (error) {
         if (!(error instanceof Cancelled)) throw error;
       } finally {

@@ -1,0 +1,61 @@
+import { useState } from 'react';
+import type { Route, RouteRevision } from '../../contracts/records.ts';
+import type { RoutePlan } from '../../core/route/moves.ts';
+import { send, sentenceOf } from '../../ui/api.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Notice } from '../../ui/Notice.tsx';
+import { TextField } from '../../ui/TextField.tsx';
+import styles from './RouteView.module.css';
+
+interface SaveFormProps {
+  route: Route;
+  revision: RouteRevision;
+  plan: RoutePlan;
+  onCancel: () => void;
+  onSaved: (revision: RouteRevision) => void;
+}
+
+/** Asks why, and saves the plan as the next revision. */
+export function SaveForm({ route, revision, plan, onCancel, onSaved }: SaveFormProps) {
+  const [reason, setReason] = useState('');
+  const [fault, setFault] = useState<string | null>(null);
+  const save = async () => {
+    try {
+      onSaved(
+        await send<RouteRevision>('POST', `routes/${route.id}/revisions`, {
+          basedOn: revision.number,
+          origin: 'hand',
+          reason: reason.trim(),
+          plan,
+        }),
+      );
+    } catch (error) {
+      setFault(sentenceOf(error));
+    }
+  };
+  return (
+    <form
+      className={styles['save']}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void save();
+      }}
+    >
+      <TextField
+        label="Why this revision"
+        value={reason}
+        onChange={setReason}
+        placeholder="turn 2 went too far"
+        maxLength={200}
+        autoFocus
+      />
+      <div className={styles['actions']}>
+        <Button weight="main" type="submit">
+          Save revision {revision.number + 1}
+        </Button>
+        <Button onClick={onCancel}>Not yet</Button>
+      </div>
+      {fault !== null && <Notice mood="fault">{fault}</Notice>}
+    </form>
+  );
+}

@@ -1,0 +1,251 @@
+/**
+ * `npm run speed`: measures what must be quick and prints a table. Nothing is asserted, because
+ * machines are shared and noisy; each line names its aim so that a person can judge.
+ */
+import { readFileSync, rmSync } from 'node:fs';
+import { randomUUID } from 'node:crypto';
+import { cpus } from 'node:os';
+import { gzipSync } from 'node:zlib';
+import { chromium, type Browser, type Page } from 'playwright-core';
+import { FIELD } from '../../demo/field.ts';
+import { readJsonFile, type RobotFile, type RouteFile } from '../../src/contracts/files.ts';
+import type { Robot, Route, Session } from '../../src/contracts/records.ts';
+import { emptyForecast, simulateRuns } from '../../src/core/simulation/forecast.ts';
+import type { Experiment } from '../../src/core/simulation/run.ts';
+import { startApplication } from '../application.ts';
+
+const RUNS = 500;
+const CLIENTS = 20;
+const RUNS_PER_CLIENT = 30;
+const DATA = '.test/speed';
+
+interface Line {
+  what: string;
+  measured: string;
+  aim: string;
+}
+
+function demoExperiment(): Experiment {
+  const read = (name: string) =>
+    readJsonFile(readFileSync(new URL(`../../demo/${name}`, import.meta.url), 'utf8'));
+  const robot = read('robot.json') as RobotFile;
+  const route = read('route-sluice-and-tide-gauge.json') as RouteFile;
+  const setup = robot.setups.at(-1)!.setup;
+  const { plan } = route.revisions.at(-1)!;
+  return { plan, field: FIELD, believed: setup, truth: setup };
+}
+
+/** Simulation alone: time of 500 runs, and what each tick of the program's loop leaves on the heap. */
+function simulation(): Line[] {
+  const experiment = demoExperiment();
+  const forecast = emptyForecast(experiment, 1, RUNS);
+  simulateRuns(experiment, forecast, 0, RUNS);
+  const times: number[] = [];
+  for (let round = 0; round < 5; round++) {
+    const from = performance.now();
+    simulateRuns(experiment, forecast, 0, RUNS);
+    times.push(performance.now() - from);
+  }
+  const ticks =
+    forecast.durations.reduce((sum, time) => sum + time, 0) /
+    experiment.believed.program.loopPeriod;
+  // The young generation is large enough for no collection to hide anything; see the npm script.
+  globalThis.gc?.();
+  const before = process.memoryUsage().heapUsed;
+  simulateRuns(experiment, forecast, 0, RUNS);
+  const bytes = process.memoryUsage().heapUsed - before;
+  return [
+    {
+      what: `${RUNS} runs of the demo route, core alone`,
+      measured: `${percentile(times, 0.5).toFixed(0)} ms`,
+      aim: 'under 1000 ms',
+    },
+    {
+      what: 'heap left behind by a tick of the loop',
+      measured: `${(bytes / ticks).toFixed(1)} bytes`,
+      aim: 'as good as 0',
+    },
+  ];
+}
+
+/** The same in the browser's worker, from the press of the button, and what the page felt of it. */
+async function forecastInBrowser(browser: Browser, address: string): Promise<Line[]> {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.addInitScript(() => {
+    const longest = { tasks: [] as { start: number; lasted: number }[] };
+    Object.assign(globalThis, { longest });
+    new PerformanceObserver((list) => {
+      for (const entry of list.getEntries()) {
+        longest.tasks.push({ start: entry.startTime, lasted: entry.duration });
+      }
+    }).observe({ type: 'longtask' });
+  });
+  const route = await demoRoute(address);
+  await page.goto(`${address}/route?route=${route.id}`, { waitUntil: 'networkidle' });
+  const forecast = page.getByRole('button', { name: `Forecast ${RUNS} runs` });
+  await forecast.waitFor();
+  await page.waitForTimeout(2000);
+  const times: number[] = [];
+  const from = await page.evaluate(() => performance.now());
+  for (let round = 0; round < 3; round++) {
+    const pressed = performance.now();
+    await forecast.click();
+    await page.getByRole('button', { name: /^Cancel/ }).waitFor();
+    await forecast.waitFor();
+    times.push(performance.now() - pressed);
+  }
+  await page.waitForTimeout(500);
+  const longest = await page.evaluate(
+    (start) =>
+      (
+        globalThis as unknown as { longest: { tasks: { start: number; lasted: number }[] } }
+      ).longest.tasks
+        .filter((task) => task.start >= start)
+        .map((task) => task.lasted),
+    from,
+  );
+  await page.close();
+  return [
+    {
+      what: `${RUNS} runs in the browser's worker, press to picture`,
+      measured: `${percentile(times, 0.5).toFixed(0)} ms`,
+      aim: 'under 1000 ms',
+    },
+    {
+      what: 'longest task of the page meanwhile',
+      measured: longest.length === 0 ? 'none over 50 ms' : `${Math.max(...longest).toFixed(0)} ms`,
+      aim: 'none over 50 ms',
+    },
+  ];
+}
+
+/** The answer to logging a run, with several clients at it at once. */
+async function loggingRuns(address: string): Promise<Line[]> {
+  const route = await demoRoute(address);
+  const [robots, sessions] = await Promise.all([
+    get<Robot[]>(address, 'robots'),
+    get<Session[]>(address, 'sessions'),
+  ]);
+  const place = {
+    sessionId: sessions[0]!.id,
+    revisionId: route.revision.id,
+    setupId: robots.find(({ id }) => id === route.robotId)!.setup.id,
+  };
+  const logOne = async () => {
+    const from = performance.now();
+    const answer = await fetch(`${address}/api/v1/runs/${randomUUID()}`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({
+        ...place,
+        happenedAt: new Date().toISOString(),
+        measurements: [{ checkpointId: 'tide-gauge', along: 3, left: -4, turned: 0.02 }],
+        outcomes: [{ modelId: 'tide-gauge', hit: true }],
+      }),
+    });
+    await answer.text();
+    if (answer.status !== 201) throw new Error(`A run was answered with ${answer.status}.`);
+    return performance.now() - from;
+  };
+  const client = async () => {
+    const times: number[] = [];
+    for (let i = 0; i < RUNS_PER_CLIENT; i++) {
+      times.push(await logOne());
+      // A run every second is thirty times what a table can do.
+      await new Promise((resolve) => setTimeout(resolve, 500 + 1000 * Math.random()));
+    }
+    return times;
+  };
+  for (let i = 0; i < 50; i++) await logOne();
+  const times = (await Promise.all(Array.from({ length: CLIENTS }, client))).flat();
+  return [
+    {
+      what: `logging a run, ${CLIENTS} clients at one a second, median`,
+      measured: `${percentile(times, 0.5).toFixed(1)} ms`,
+      aim: '',
+    },
+    {
+      what: `logging a run, ${CLIENTS} clients at one a second, 95th percentile`,
+      measured: `${percentile(times, 0.95).toFixed(1)} ms`,
+      aim: 'under 30 ms',
+    },
+    {
+      what: 'for comparison, a bare request that writes nothing, 95th percentile',
+      measured: `${(await bareRequests(address)).toFixed(1)} ms`,
+      aim: '',
+    },
+  ];
+}
+
+/** What the machine takes for an answer without any work behind it, under the same load. */
+async function bareRequests(address: string): Promise<number> {
+  const client = async () => {
+    const times: number[] = [];
+    for (let i = 0; i < 15; i++) {
+      const from = performance.now();
+      await (await fetch(`${address}/mark.svg`)).text();
+      times.push(performance.now() - from);
+      await new Promise((resolve) => setTimeout(resolve, 500 + 1000 * Math.random()));
+    }
+    return times;
+  };
+  return percentile((await Promise.all(Array.from({ length: CLIENTS }, client))).flat(), 0.95);
+}
+
+/** All scripts that the Table page fetches, as they would travel compressed. */
+async function tableScripts(browser: Browser, address: string): Promise<Line[]> {
+  const page: Page = await browser.newPage({ viewport: { width: 1024, height: 768 } });
+  const sizes: Promise<number>[] = [];
+  page.on('response', (response) => {
+    if (response.request().resourceType() !== 'script') return;
+    sizes.push(response.body().then((body) => gzipSync(body).length));
+  });
+  await page.goto(`${address}/table`, { waitUntil: 'networkidle' });
+  const total = (await Promise.all(sizes)).reduce((sum, size) => sum + size, 0);
+  await page.close();
+  return [
+    {
+      what: 'scripts of the Table page, gzipped',
+      measured: `${(total / 1000).toFixed(0)} kB`,
+      aim: 'under 130 kB',
+    },
+  ];
+}
+
+async function get<T>(address: string, path: string): Promise<T> {
+  return (await (await fetch(`${address}/api/v1/${path}`)).json()) as T;
+}
+
+async function demoRoute(address: string): Promise<Route> {
+  const routes = await get<Route[]>(address, 'routes');
+  return routes.find(({ name }) => name === 'Sluice, then Tide Gauge')!;
+}
+
+function percentile(values: number[], share: number): number {
+  return values.toSorted((a, b) => a - b)[Math.floor(share * values.length)]!;
+}
+
+rmSync(DATA, { recursive: true, force: true });
+const lines = simulation();
+const application = await startApplication(DATA);
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--no-first-run'],
+});
+try {
+  lines.push(...(await tableScripts(browser, application.address)));
+  lines.push(...(await forecastInBrowser(browser, application.address)));
+  lines.push(...(await loggingRuns(application.address)));
+} finally {
+  await browser.close();
+  await application.stop();
+}
+console.warn(
+  `\nNode ${process.versions.node}, ${cpus().length} × ${cpus()[0]?.model ?? 'unknown'}\n`,
+);
+const width = (name: keyof Line) => Math.max(...lines.map((line) => line[name].length));
+for (const { what, measured, aim } of lines) {
+  console.warn(
+    `${what.padEnd(width('what'))}  ${measured.padStart(width('measured'))}${aim === '' ? '' : `   aim: ${aim}`}`,
+  );
+}
