@@ -15,7 +15,7 @@ function explain(error) {
   if (error?.code === 'ENOSPC') {
     return 'The disk is full: make room and run the command again. Nothing that was saved is lost.';
   }
-  if (error?.code === 'EACCES' || error?.code === 'EPERM') {
+  if (['EACCES', 'EPERM', 'EROFS', 'ENOTDIR'].includes(error?.code)) {
     return `Corvat may not write to ${error.path ?? 'its folder'}: give yourself the right, or set CORVAT_DATA to a folder of yours.`;
   }
   return error?.stack ?? String(error);

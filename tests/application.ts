@@ -10,7 +10,8 @@ declare module 'vitest' {
   }
 }
 
-const ROOT = fileURLToPath(new URL('..', import.meta.url));
+/** The folder of the project. */
+export const ROOT = fileURLToPath(new URL('..', import.meta.url));
 
 /** A started Corvat with a database of its own. */
 export interface Application {
@@ -19,12 +20,27 @@ export interface Application {
   stop: (signal?: NodeJS.Signals) => Promise<void>;
 }
 
-/** Starts Corvat as a user does, on a free port, with its data in a folder of the tests. */
-export async function startApplication(data: string, ...options: string[]): Promise<Application> {
+/**
+ * Starts Corvat as a user does, on a free port, with its data in a folder of the tests.
+ *
+ * @param options options of the start command, or variables of its environment
+ */
+export async function startApplication(
+  data: string,
+  ...options: (string | Record<string, string>)[]
+): Promise<Application> {
   const port = await freePort();
-  const child = spawn(process.execPath, ['bin/start.mjs', ...options], {
+  const words = options.filter((option) => typeof option === 'string');
+  const variables = options.filter((option) => typeof option !== 'string');
+  const child = spawn(process.execPath, ['bin/start.mjs', ...words], {
     cwd: ROOT,
-    env: { ...process.env, CORVAT_DATA: data, HOST: '127.0.0.1', PORT: String(port) },
+    env: {
+      ...process.env,
+      CORVAT_DATA: data,
+      HOST: '127.0.0.1',
+      PORT: String(port),
+      ...(Object.assign({}, ...variables) as Record<string, string>),
+    },
     stdio: ['ignore', 'pipe', 'pipe'],
   });
   let said = '';
@@ -50,7 +66,8 @@ export async function startApplication(data: string, ...options: string[]): Prom
   throw new Error(`Corvat did not answer:\n${said}`);
 }
 
-async function freePort(): Promise<number> {
+/** A port of loopback on which nothing listens. */
+export async function freePort(): Promise<number> {
   return new Promise((resolve, reject) => {
     const probe = createServer();
     probe.once('error', reject);

@@ -23,8 +23,9 @@ const door = {
     seed: number,
     runs: number,
     onProgress: (done: number) => void,
+    first = 0,
   ): SpreadForecast {
-    const forecast = emptyForecast(experiment, seed, runs);
+    const forecast = emptyForecast(experiment, seed, runs, first);
     for (let from = 0; from < runs; from += RUNS_PER_REPORT) {
       const to = Math.min(runs, from + RUNS_PER_REPORT);
       simulateRuns(experiment, forecast, from, to);

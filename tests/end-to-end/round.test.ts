@@ -1,20 +1,16 @@
-import { chromium, type Browser, type Page } from 'playwright-core';
+import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import type { Route } from '../../src/contracts/records.ts';
+import { openBrowser, openPage } from '../browser.ts';
 
 const address = inject('address');
 let browser: Browser;
 let page: Page;
-const faults: string[] = [];
+let faults: string[] = [];
 
 beforeAll(async () => {
-  browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--no-first-run'],
-  });
-  page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  page.on('console', (message) => message.type() === 'error' && faults.push(message.text()));
-  page.on('pageerror', (error) => faults.push(error.message));
+  browser = await openBrowser();
+  ({ page, faults } = await openPage(browser));
 });
 afterAll(() => browser.close());
 

@@ -19,6 +19,8 @@ export interface ForecastMoments {
 /** Many simulated runs of one route. */
 export interface Forecast {
   seed: number;
+  /** Number of the first run under the seed: workers that share a forecast begin at different runs. */
+  first: number;
   runs: number;
   moments: ForecastMoments;
   /** x, y, heading of each moment of each run: runs × moments × 3. */
@@ -30,7 +32,12 @@ export interface Forecast {
 }
 
 /** An empty forecast to be filled by {@link simulateRuns}. */
-export function emptyForecast(experiment: Experiment, seed: number, runs: number): Forecast {
+export function emptyForecast(
+  experiment: Experiment,
+  seed: number,
+  runs: number,
+  first = 0,
+): Forecast {
   const nominal = nominalRun(experiment);
   const times: number[] = [];
   const moves: number[] = [];
@@ -42,6 +49,7 @@ export function emptyForecast(experiment: Experiment, seed: number, runs: number
   });
   return {
     seed,
+    first,
     runs,
     moments: { times, moves },
     poses: new Float64Array(runs * times.length * 3),
@@ -68,7 +76,7 @@ export function simulateRuns(
   const tape = new SampleTape(forecast);
   plant.tape = tape;
   for (let run = from; run < to; run++) {
-    const randomness = runRandomness(forecast.seed, run);
+    const randomness = runRandomness(forecast.seed, forecast.first + run);
     plant.putDown(start, randomness);
     tape.beginRun(run);
     for (let move = 0; move < instructions.length; move++) {
