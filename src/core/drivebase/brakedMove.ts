@@ -1,3 +1,4 @@
+import exp from '@stdlib/math-base-special-exp';
 import type { Motor } from '../robot/setup.ts';
 
 /** A move from rest to rest that is ended by setting the brake. Lengths are of wheel travel. */
@@ -51,7 +52,7 @@ function speedAfter(time: number, speed: number, motor: Motor): number {
   const limited = limitedTime(speed, motor);
   if (time <= limited) return motor.acceleration * time;
   const missing = speed - motor.acceleration * limited;
-  return speed - missing * Math.exp(-(time - limited) / motor.lag);
+  return speed - missing * exp(-(time - limited) / motor.lag);
 }
 
 /** Wheel travel, mm, this long after a start from rest. */
@@ -63,6 +64,6 @@ function travelAfter(time: number, speed: number, motor: Motor): number {
   return (
     (motor.acceleration * limited * limited) / 2 +
     speed * rest -
-    missing * motor.lag * (1 - Math.exp(-rest / motor.lag))
+    missing * motor.lag * (1 - exp(-rest / motor.lag))
   );
 }

@@ -1,3 +1,4 @@
+import { direction } from './direction.ts';
 import type { Segment } from './polygon.ts';
 
 /**
@@ -5,6 +6,9 @@ import type { Segment } from './polygon.ts';
  * allocating anything.
  */
 export type PackedSegments = Float64Array;
+
+/** Sine and cosine of the boundary ray under way; kept, because rays are cast thousands of times. */
+const ray = new Float64Array(2);
 
 /** Packs segments for {@link nearestInCone}. */
 export function packSegments(segments: readonly Segment[]): PackedSegments {
@@ -14,7 +18,7 @@ export function packSegments(segments: readonly Segment[]): PackedSegments {
 }
 
 /**
- * Distance in mm from (x, y) to the nearest obstacle point whose direction differs from `direction`
+ * Distance in mm from (x, y) to the nearest obstacle point whose direction differs from `towards`
  * by no more than `halfAngle` (radians, below π/2); Infinity when the cone is empty.
  *
  * With halfAngle 0 this is a ray. On each edge the nearest point within a cone is either the foot of
@@ -24,13 +28,15 @@ export function nearestInCone(
   obstacles: PackedSegments,
   x: number,
   y: number,
-  direction: number,
+  towards: number,
   halfAngle: number,
 ): number {
-  const lowX = Math.cos(direction - halfAngle);
-  const lowY = Math.sin(direction - halfAngle);
-  const highX = Math.cos(direction + halfAngle);
-  const highY = Math.sin(direction + halfAngle);
+  direction(towards - halfAngle, ray);
+  const lowX = ray[1]!;
+  const lowY = ray[0]!;
+  direction(towards + halfAngle, ray);
+  const highX = ray[1]!;
+  const highY = ray[0]!;
   let nearest = Infinity;
   for (let i = 0; i < obstacles.length; i += 4) {
     const ax = obstacles[i]! - x;
@@ -40,8 +46,10 @@ export function nearestInCone(
     nearest = Math.min(nearest, alongRay(lowX, lowY, ax, ay, bx, by));
     if (halfAngle === 0) continue;
     nearest = Math.min(nearest, alongRay(highX, highY, ax, ay, bx, by));
-    if (between(lowX, lowY, highX, highY, ax, ay)) nearest = Math.min(nearest, Math.hypot(ax, ay));
-    if (between(lowX, lowY, highX, highY, bx, by)) nearest = Math.min(nearest, Math.hypot(bx, by));
+    if (between(lowX, lowY, highX, highY, ax, ay))
+      nearest = Math.min(nearest, Math.sqrt(ax * ax + ay * ay));
+    if (between(lowX, lowY, highX, highY, bx, by))
+      nearest = Math.min(nearest, Math.sqrt(bx * bx + by * by));
     const ex = bx - ax;
     const ey = by - ay;
     const lengthSquared = ex * ex + ey * ey;
@@ -50,7 +58,7 @@ export function nearestInCone(
       const fx = ax + share * ex;
       const fy = ay + share * ey;
       if (between(lowX, lowY, highX, highY, fx, fy))
-        nearest = Math.min(nearest, Math.hypot(fx, fy));
+        nearest = Math.min(nearest, Math.sqrt(fx * fx + fy * fy));
     }
   }
   return nearest;

@@ -1,4 +1,6 @@
+import exp from '@stdlib/math-base-special-exp';
 import { wheelDiameters } from '../drivebase/driveBase.ts';
+import { direction } from '../geometry/direction.ts';
 import type { PackedSegments } from '../geometry/ray.ts';
 import { nearestInCone } from '../geometry/ray.ts';
 import type { Pose } from '../geometry/pose.ts';
@@ -57,6 +59,8 @@ export class Plant {
   tape: Tape | null = null;
 
   private readonly state = new Float64Array(STATE_SIZE);
+  /** Sine and cosine that were asked for last. */
+  private readonly turned = new Float64Array(2);
   private randomness: RunRandomness | null = null;
   private braking = false;
   private readonly leftDiameter: number;
@@ -137,8 +141,10 @@ export class Plant {
     const { placement, battery, gyro } = this.truth;
     const along = placement.alongSpread * randomness.placement();
     const left = placement.acrossSpread * randomness.placement();
-    state[X]! += along * Math.cos(start.heading) - left * Math.sin(start.heading);
-    state[Y]! += along * Math.sin(start.heading) + left * Math.cos(start.heading);
+    direction(start.heading, this.turned);
+    const [sine, cosine] = this.turned as unknown as [number, number];
+    state[X]! += along * cosine - left * sine;
+    state[Y]! += along * sine + left * cosine;
     state[HEADING]! += placement.headingSpread * randomness.placement();
     state[VOLTAGE]! += battery.voltageSpread * randomness.power();
     state[GYRO_BIAS]! += gyro.biasSpread * randomness.gyro();
@@ -208,7 +214,7 @@ export class Plant {
     const { state } = this;
     if (step !== state[LAG_STEP]) {
       state[LAG_STEP] = step;
-      state[LAG_SHARE] = 1 - Math.exp(-step / this.truth.motor.lag);
+      state[LAG_SHARE] = 1 - exp(-step / this.truth.motor.lag);
     }
     const left = this.turnWheel(LEFT_SPEED, LEFT_TARGET, step);
     const right = this.turnWheel(RIGHT_SPEED, RIGHT_TARGET, step);
@@ -219,13 +225,14 @@ export class Plant {
     const distance = (left + right) / 2;
     const turn = (right - left) / track;
     const half = turn / 2;
-    const chord =
-      half < SMALL_TURN && half > -SMALL_TURN
-        ? distance * (1 - (half * half) / 6)
-        : (distance * Math.sin(half)) / half;
-    const middle = state[HEADING]! + half;
-    state[X]! += chord * Math.cos(middle);
-    state[Y]! += chord * Math.sin(middle);
+    let chord = distance * (1 - (half * half) / 6);
+    if (half > SMALL_TURN || half < -SMALL_TURN) {
+      direction(half, this.turned);
+      chord = (distance * this.turned[0]!) / half;
+    }
+    direction(state[HEADING]! + half, this.turned);
+    state[X]! += chord * this.turned[1]!;
+    state[Y]! += chord * this.turned[0]!;
     state[HEADING]! += turn;
     state[GYRO_ANGLE]! += this.truth.gyro.scale * turn + state[GYRO_BIAS]! * step;
     state[UNDISTURBED]! += (Math.abs(left) + Math.abs(right)) / 2;
@@ -275,8 +282,9 @@ export class Plant {
     if (randomness.bump() < truth.ground.bumpRate * driven) {
       kick += truth.ground.bumpHeading * randomness.ground();
     }
-    state[X]! += slip * Math.cos(state[HEADING]!);
-    state[Y]! += slip * Math.sin(state[HEADING]!);
+    direction(state[HEADING]!, this.turned);
+    state[X]! += slip * this.turned[1]!;
+    state[Y]! += slip * this.turned[0]!;
     state[HEADING]! += kick;
     state[GYRO_ANGLE]! += truth.gyro.scale * kick;
   }
@@ -311,8 +319,9 @@ export class Plant {
     const sensor = this.truth.range;
     const when = this.time - sensor.latency;
     const heading = this.past(this.historyHeading, when);
-    const cosine = Math.cos(heading);
-    const sine = Math.sin(heading);
+    direction(heading, this.turned);
+    const sine = this.turned[0]!;
+    const cosine = this.turned[1]!;
     const distance = nearestInCone(
       this.obstacles,
       this.past(this.historyX, when) + cosine * sensor.x - sine * sensor.y,

@@ -1,4 +1,4 @@
-import { randomNormal } from 'd3-random';
+import ln from '@stdlib/math-base-special-ln';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 
 /** Draws standard normal or uniform [0, 1) numbers. */
@@ -26,7 +26,7 @@ export interface RunRandomness {
  * same however many workers share its runs.
  */
 export function runRandomness(seed: number, run: number): RunRandomness {
-  const normal = (purpose: number) => randomNormal.source(uniform(seed, run, purpose))();
+  const normal = (purpose: number) => standardNormal(uniform(seed, run, purpose));
   return {
     placement: normal(1),
     power: normal(2),
@@ -50,7 +50,31 @@ export function uniform(seed: number, run = 0, purpose = 0): Draw {
 
 /** A seeded source of standard normal numbers. */
 export function normal(seed: number, run = 0, purpose = 0): Draw {
-  return randomNormal.source(uniform(seed, run, purpose))();
+  return standardNormal(uniform(seed, run, purpose));
+}
+
+/**
+ * Standard normal numbers from uniform ones by Marsaglia's polar method. It stands here and is not
+ * taken from a package because those at hand use Math.log, whose last digit the language leaves to
+ * the engine: a run would not be the same in the browser and on the server.
+ */
+function standardNormal(draw: Draw): Draw {
+  let spare = 0;
+  let scale = 0;
+  let kept = false;
+  return () => {
+    kept = !kept;
+    if (!kept) return spare * scale;
+    let square = 0;
+    let first = 0;
+    do {
+      spare = 2 * draw() - 1;
+      first = 2 * draw() - 1;
+      square = spare * spare + first * first;
+    } while (square === 0 || square > 1);
+    scale = Math.sqrt((-2 * ln(square)) / square);
+    return first * scale;
+  };
 }
 
 /** The finaliser of MurmurHash3 (public domain): spreads neighbouring integers over 32 bits. */

@@ -1,0 +1,111 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import type { Browser, Page } from 'playwright-core';
+import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import type { Route } from '../../src/contracts/records.ts';
+import { caller } from '../api/client.ts';
+import { openBrowser, openPage } from '../browser.ts';
+
+const address = inject('address');
+const PAGES = ['/bench', '/route', '/program', '/table', '/verdict', '/files'];
+let browser: Browser;
+/** A route of the demo that has runs, so that every sheet has something to show. */
+let route: string;
+
+beforeAll(async () => {
+  browser = await openBrowser();
+  const routes = (await caller(address)<Route[]>('GET', 'routes')).body;
+  route = routes.find(({ name }) => name === 'Sluice, then Tide Gauge')!.id;
+});
+afterAll(() => browser.close());
+
+/** Opens a page and waits until its island and its worker have come to rest. */
+async function settled(page: Page, path: string): Promise<void> {
+  await page.goto(`${address}${path}?route=${route}`, { waitUntil: 'networkidle' });
+  await page.locator('h1, h2').first().waitFor();
+}
+
+describe.each(['light', 'dark'] as const)('in the %s theme', (colorScheme) => {
+  it.each(PAGES)('%s has no fault that the accessibility rules can find', async (path) => {
+    const { page } = await openPage(browser, { colorScheme });
+    await settled(page, path);
+    const { violations } = await new AxeBuilder({ page })
+      .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+      .analyze();
+    const found = violations.map(({ id, nodes }) => `${id}: ${nodes[0]!.html.slice(0, 160)}`);
+    expect(found).toEqual([]);
+    await page.context().close();
+  });
+});
+
+describe.each([
+  [1280, 800],
+  [1024, 768],
+])('at %d × %d', (width, height) => {
+  it.each(PAGES)('%s is never wider than the screen', async (path) => {
+    const { page } = await openPage(browser, { viewport: { width, height } });
+    await settled(page, path);
+    const overflow = await page.evaluate(
+      () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+    );
+    expect(overflow).toBe(0);
+    await page.context().close();
+  });
+});
+
+describe('the Table on a tablet', () => {
+  it('has targets of at least 44 px for everything that is pressed at arm’s length', async () => {
+    const { page } = await openPage(browser, { viewport: { width: 1024, height: 768 } });
+    await settled(page, '/table');
+    const small = await page
+      .locator('main button, main input, main select, main label:has(input[type=checkbox])')
+      .evaluateAll((targets) =>
+        targets
+          .filter((target) => !(target instanceof HTMLInputElement && target.type === 'checkbox'))
+          .map((target) => ({ target, box: target.getBoundingClientRect() }))
+          .filter(({ box }) => box.width > 0 && box.height < 43.5)
+          .map(({ target, box }) => `${target.textContent}: ${box.width} × ${box.height}`),
+      );
+    expect(small).toEqual([]);
+    await page.context().close();
+  });
+});
+
+describe('every sheet', () => {
+  it.each(['/route', '/table'])(
+    '%s lists its keys on ?, and Escape closes the list',
+    async (path) => {
+      const { page } = await openPage(browser);
+      await settled(page, path);
+      await page.getByRole('button', { name: '? shows the keys' }).waitFor();
+      await page.keyboard.press('?');
+      const help = page.getByRole('region', { name: 'Keys of this sheet' });
+      await help.waitFor();
+      await page.keyboard.press('Escape');
+      await help.waitFor({ state: 'detached' });
+      await page.context().close();
+    },
+  );
+
+  it('has its title block, and the loop bar names where one is', async () => {
+    const { page } = await openPage(browser);
+    for (const path of ['/bench', '/route', '/program', '/table', '/verdict']) {
+      await settled(page, path);
+      await page.getByLabel('Title block').waitFor();
+      const here = await page.locator('header [aria-current=page] strong').textContent();
+      expect(here?.toLowerCase()).toBe(path === '/program' ? 'route' : path.slice(1));
+    }
+    await page.context().close();
+  });
+
+  it('asks nothing of any other host', async () => {
+    const { page } = await openPage(browser);
+    const elsewhere: string[] = [];
+    page.on('request', (request) => {
+      const { host, protocol } = new URL(request.url());
+      if (protocol.startsWith('http') && host !== new URL(address).host) elsewhere.push(host);
+    });
+    for (const path of PAGES) await settled(page, path);
+    expect(elsewhere).toEqual([]);
+    await page.context().close();
+  });
+});
