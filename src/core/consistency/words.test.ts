@@ -1,0 +1,128 @@
+import { describe, expect, it } from 'vitest';
+import type { Zone } from '../field/field.ts';
+import { radians } from '../geometry/angle.ts';
+import { STARTING_SETUP, withSetupValues } from '../robot/setup.ts';
+import type { Move, RoutePlan } from '../route/moves.ts';
+import type { AimOption } from './aim.ts';
+import { measuredRuns, type LoggedRun } from './measured.ts';
+import { changeWords, percent, shownNumber, sourceWords, verdictWords } from './sentences.ts';
+import { summarise } from './summary.ts';
+import type { Verdict } from './verdict.ts';
+
+const moves: Move[] = [
+  { id: 'a', kind: 'drive', distance: 300, speed: 200, hold: 'gyro', heading: null },
+  {
+    id: 'b',
+    kind: 'turn',
+    target: { kind: 'heading', heading: radians(-90) },
+    style: 'spot',
+    rate: 2,
+    stopEarly: null,
+  },
+];
+const plan: RoutePlan = { startId: 's', moves, checkpoints: [] };
+const verdict = (changes: Partial<Verdict>): Verdict => ({
+  kind: 'leave it',
+  reason: 'goal met',
+  runs: 10,
+  hits: 7,
+  interval: { low: 0.4, high: 0.9 },
+  summary: summarise([
+    { along: 10, left: 0, turned: 0 },
+    { along: 14, left: 6, turned: 0 },
+    { along: 12, left: -6, turned: 0 },
+  ]),
+  chanceNow: 0.62,
+  chanceAimed: 0.95,
+  offsetP: 0.001,
+  ...changes,
+});
+const aim: AimOption = {
+  changes: [{ moveId: 'b', from: radians(-90), change: radians(-1.8) }],
+  expected: { along: 0, left: 0, turned: 0 },
+  chance: 0.94,
+};
+const words = (changes: Partial<Verdict>, best: AimOption | null = null) =>
+  verdictWords(verdict(changes), 0.9, plan, STARTING_SETUP, best, []);
+
+describe('the verdict in words', () => {
+  it('is too early with few runs, and says how many more', () => {
+    const early = { kind: 'too early', reason: 'few runs' } as const;
+    expect(words({ ...early, runs: 3 }).headline).toBe('Too early: 3 runs.');
+    expect(words({ ...early, runs: 1 }).headline).toBe('Too early: 1 run.');
+    expect(words({ ...early, runs: 0 }).headline).toBe('No runs yet.');
+    expect(words({ ...early, runs: 3 }).reason).toMatch(/^Log 2 more before anything is changed/);
+  });
+
+  it('leaves alone what meets the goal', () => {
+    const { headline, reason } = words({ chanceNow: 0.93 });
+    expect(headline).toBe('Leave it.');
+    expect(reason).toBe('7 of 10 hit. The runs lie so that about 93 % will hit; you want 90 %.');
+  });
+
+  it('does not aim at what may be chance', () => {
+    expect(words({ reason: 'offset may be chance' }).headline).toBe('Leave it, and log more.');
+  });
+
+  it('names the number to change, from what to what, right positive', () => {
+    const { headline, reason } = words({ kind: 'aim', reason: 'offset' }, aim);
+    expect(headline).toBe('Aim: turn at move 2, 90° → 91.8°.');
+    expect(reason).toMatch(/12 mm off the middle.*from 62 % to about 94 %/);
+    expect(words({ kind: 'aim', reason: 'offset' }).headline).toMatch(/lie together beside/);
+  });
+
+  it('names the largest source when only less spread can help', () => {
+    const { headline } = verdictWords(
+      verdict({ kind: 'tighten', reason: 'spread', chanceAimed: 0.7 }),
+      0.9,
+      plan,
+      STARTING_SETUP,
+      null,
+      [{ source: 'start', share: 0.62 }],
+    );
+    expect(headline).toBe('Tighten: 62 % of the spread comes from the start by hand.');
+    expect(words({ kind: 'tighten', reason: 'spread' }).headline).toMatch(/lie too far apart/);
+  });
+
+  it('follows the robot’s own sense of right and left', () => {
+    const left = withSetupValues(STARTING_SETUP, { 'gyro.rightPositive': false });
+    expect(changeWords(aim.changes[0]!, plan, left)).toBe('turn at move 2, −90° → −91.8°');
+    expect(changeWords({ moveId: 'gone', from: 0, change: 1 }, plan, left)).toBe('');
+    expect(shownNumber(moves[0]!, 312.5, left)).toBe('312.5\u00a0mm');
+    expect([percent(null), percent(0.905), sourceWords('gyro')]).toEqual([
+      '–',
+      '91 %',
+      'gyro drift and noise',
+    ]);
+  });
+});
+
+describe('the runs that count', () => {
+  const zone: Zone = {
+    target: { x: 0, y: 0, heading: 0 },
+    shape: { kind: 'circle', radius: 30 },
+    headingTolerance: 0.1,
+  };
+  const checkpoint = { id: 'end', name: 'End', afterMoveId: 'b', modelId: 'hide' };
+  const run = (turned: number | null, changes: Partial<LoggedRun> = {}): LoggedRun => ({
+    measurements: [{ checkpointId: 'end', along: 1, left: 2, turned }],
+    outcomes: [{ modelId: 'hide', hit: false }],
+    setAside: null,
+    ...changes,
+  });
+
+  it('leave out what was set aside and what was measured elsewhere', () => {
+    const aside = run(0, { setAside: 'touched' });
+    const elsewhere = run(0, { measurements: [] });
+    const { runs, headingJudged } = measuredRuns([run(0.05), aside, elsewhere], checkpoint, zone);
+    expect(runs).toEqual([{ offset: { along: 1, left: 2, turned: 0.05 }, hit: false }]);
+    expect(headingJudged).toBe(true);
+  });
+
+  it('do not judge headings when one of them has none', () => {
+    const judged = measuredRuns([run(0.05), run(null, { outcomes: [] })], checkpoint, zone);
+    expect(judged.headingJudged).toBe(false);
+    expect(judged.zone.headingTolerance).toBeNull();
+    expect(judged.runs[1]).toEqual({ offset: { along: 1, left: 2, turned: 0 }, hit: null });
+  });
+});
