@@ -195,6 +195,10 @@ export function TableView(props: TableViewProps) {
             }}
           />
         </div>
+        <Notice>
+          No hands on the table while a run is armed; fingers and hair away from wheels and
+          attachments. The event’s rules and the adult in charge come first.
+        </Notice>
       </div>
       <div className={styles['side']}>
         <div className={styles['scroll']}>
@@ -285,10 +289,6 @@ export function TableView(props: TableViewProps) {
                   <OwnCause key={editing?.id} cause={cause} onCause={setCause} />
                 </div>
               </section>
-              <Notice>
-                No hands on the table while a run is armed; fingers and hair away from wheels and
-                attachments. The event’s rules and the adult in charge come first.
-              </Notice>
             </>
           )}
         </div>
