@@ -281,7 +281,7 @@ describe('a route', () => {
     const plan = { startId: field!.field.starts[0]!.id, moves: [], checkpoints: [] };
     const made = await call<Route>('POST', 'routes', {
       name: 'To the gauge',
-      robotId: robots[0]!.id,
+      robotId: robots.find((robot) => robot.name === 'Curlew')!.id,
       fieldId: field!.id,
       plan,
     });

@@ -1,6 +1,6 @@
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import type { Route } from '../../src/contracts/records.ts';
+import type { Robot, Route } from '../../src/contracts/records.ts';
 import { openBrowser, openPage } from '../browser.ts';
 
 const address = inject('address');
@@ -16,7 +16,9 @@ afterAll(() => browser.close());
 
 describe('the round of the work', () => {
   it('measures a turn and puts it into the setup', async () => {
-    await page.goto(`${address}/bench`);
+    const robots = (await (await fetch(`${address}/api/v1/robots`)).json()) as Robot[];
+    const curlew = robots.find(({ name }) => name === 'Curlew')!;
+    await page.goto(`${address}/bench?robot=${curlew.id}`);
     await page.getByRole('button', { name: /^Turn/ }).click();
     await page.getByLabel('Stop of trial 11').fill('90');
     await page.getByLabel('Measured turn of trial 11').fill('99.5');

@@ -18,8 +18,10 @@ afterAll(() => browser.close());
 
 /** A route of its own for every test: two straights and a turn that last a little over three seconds. */
 beforeEach(async () => {
-  const [robot] = (await call<Robot[]>('GET', 'robots')).body;
-  const [field] = (await call<FieldRecord[]>('GET', 'fields')).body;
+  const robots = (await call<Robot[]>('GET', 'robots')).body;
+  const robot = robots.find(({ name }) => name === 'Curlew');
+  const fields = (await call<FieldRecord[]>('GET', 'fields')).body;
+  const field = fields.find(({ name }) => name === 'Saltmarsh Watch');
   const straight = { kind: 'drive', speed: 400, hold: 'gyro', heading: null };
   const turn = { target: { kind: 'angle', angle: -1 }, style: 'spot', rate: 2, stopEarly: null };
   const made = await call<Route>('POST', 'routes', {
