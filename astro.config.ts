@@ -8,7 +8,7 @@ export default defineConfig({
   integrations: [react()],
   image: { service: passthroughImageService() },
   devToolbar: { enabled: false },
-  // Every write comes as JSON from our own pages; see src/middleware.ts for the check of its origin.
+  // Every write comes as JSON from our own pages; src/pages/api/_endpoint.ts checks its origin.
   security: { checkOrigin: false },
   vite: {
     worker: { format: 'es' },

@@ -3,7 +3,7 @@ import type { Field, Zone } from '../core/field/field.ts';
 import type { Move, RoutePlan } from '../core/route/moves.ts';
 import { STARTING_SETUP, setupPaths, type Setup } from '../core/robot/setup.ts';
 
-/** A name that people give: any letters, one line, never empty. */
+/** A name that people give: letters of every script, one line, never empty. */
 export const nameSchema = z.string().trim().min(1, 'Give it a name.').max(80);
 export const noteSchema = z.string().trim().max(2000);
 export const idSchema = z.uuid();

@@ -83,7 +83,7 @@ function chosen<T extends { id: string }>(
   return list.find((item) => item.id === id);
 }
 
-/** Runs of the newest revision that has any, and that revision's number. */
+/** Runs of the newest revision that was driven, and that revision's number. */
 export function newestRuns(runs: readonly Run[]): { revision: number; runs: Run[] } | null {
   if (runs.length === 0) return null;
   const revision = Math.max(...runs.map((run) => run.revisionNumber));

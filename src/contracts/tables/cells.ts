@@ -109,12 +109,14 @@ export function readWhole<T>(
   }
 }
 
-/** Rows gathered by one or more columns, in the order in which each group begins. */
+/** Rows gathered by what stands in a column, in the order in which each group begins. */
 export function grouped(rows: readonly TableRow[], column: string): Map<string, TableRow[]> {
   const groups = new Map<string, TableRow[]>();
   for (const row of rows) {
     const key = row.cells[column] ?? '';
-    groups.set(key, [...(groups.get(key) ?? []), row]);
+    const group = groups.get(key);
+    if (group === undefined) groups.set(key, [row]);
+    else group.push(row);
   }
   return groups;
 }

@@ -72,7 +72,7 @@ describe('the demo files', () => {
   });
 });
 
-/** Words as people give them: any letters, quotes, commas and signs, trimmed. */
+/** Words as people give them: letters of every script, quotes, commas and signs, trimmed. */
 const words = fc
   .string({ minLength: 1, maxLength: 40, unit: 'grapheme' })
   .map((text) => text.replace(/\p{C}/gu, '').trim())
