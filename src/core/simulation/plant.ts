@@ -45,6 +45,9 @@ const LAG_STEP = 15;
 const LAG_SHARE = 16;
 const STATE_SIZE = 17;
 
+/** Time over which the gyro takes its rate, s. */
+const RATE_TIME = 0.01;
+
 /** Below this half turn in one step, rad, the chord's series is exact to 2e-9 of its length. */
 const SMALL_TURN = 0.02;
 
@@ -312,6 +315,38 @@ export class Plant {
     const noisy = delayed + this.truth.gyro.noise * this.randomness.gyroNoise();
     const { step } = this.truth.gyro;
     return step > 0 ? step * Math.round(noisy / step) : noisy;
+  }
+
+  /** Turning rate as the gyro reports it now, rad/s: late, and with the noise of two readings. */
+  readRate(): number {
+    const { latency, noise, scale } = this.truth.gyro;
+    const when = this.time - latency;
+    const turned = this.past(this.historyGyro, when) - this.past(this.historyGyro, when - RATE_TIME);
+    const random = this.randomness === null ? 0 : this.randomness.gyroNoise();
+    return turned / RATE_TIME + scale * noise * random;
+  }
+
+  /** Sets the heading that the gyro reports to 0, as a program's reset does. */
+  resetGyro(): void {
+    this.state[GYRO_ANGLE] = 0;
+    this.historyGyro.fill(0);
+  }
+
+  /** The gyro's drift at this moment, rad/s. */
+  get gyroDrift(): number {
+    return this.state[GYRO_BIAS]!;
+  }
+
+  /** The drift that the gyro has from now on, rad/s, as learnt at a power-on. */
+  setGyroDrift(drift: number): void {
+    this.state[GYRO_BIAS] = drift;
+  }
+
+  /** Turns the robot by hand on its spot, rad; the wheels do not notice. */
+  turnByHand(angle: number): void {
+    this.state[HEADING]! += angle;
+    this.state[GYRO_ANGLE]! += this.truth.gyro.scale * angle;
+    this.remember();
   }
 
   /** What the range sensor reports now, mm; Infinity when it sees nothing or drops out. */

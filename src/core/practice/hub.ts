@@ -1,0 +1,494 @@
+import { encoderReading } from '../drivebase/encoder.ts';
+import { motorOfDistance, wheelTravelOfTurn } from '../drivebase/driveBase.ts';
+import { topSpeed } from '../drivebase/motor.ts';
+import type { Remedy } from '../bench/remedies.ts';
+import { obliqueDistance } from '../bench/range.ts';
+import type { SquareWay } from '../bench/square.ts';
+import { edgesOf, rectangle } from '../geometry/polygon.ts';
+import { degrees, radians, wrapAngle } from '../geometry/angle.ts';
+import { packSegments } from '../geometry/ray.ts';
+import { relativeTo, type Pose } from '../geometry/pose.ts';
+import { instructionsOf } from '../route/instructions.ts';
+import type { Move } from '../route/moves.ts';
+import { withSetupValues, type Setup } from '../robot/setup.ts';
+import { carryOut } from '../simulation/program.ts';
+import { Plant, type Tape } from '../simulation/plant.ts';
+import {
+  normal,
+  runRandomness,
+  uniform,
+  type Draw,
+  type RunRandomness,
+} from '../simulation/randomness.ts';
+import type { TelemetryLine } from '../telemetry/lines.ts';
+import type { PracticeCommand } from './commands.ts';
+import type { PracticeTruth, Rgb } from './truth.ts';
+
+/** s between two lines of the hub. */
+export const LINE_PERIOD = 0.01;
+/** A floor without anything in reach, and the wall of the range bench. */
+const FLOOR = 20_000;
+const START: Pose = { x: FLOOR / 2, y: FLOOR / 2, heading: 0 };
+/** s in which a hand makes a whole turn. */
+const HAND_TURN = 2.5;
+/** Mean error of a hand against a mark, rad. */
+const HAND_ERROR = radians(0.6);
+/** Errors of a person with a tape and a protractor, mm and rad, before rounding. */
+const TAPE_ERROR = 0.4;
+const PROTRACTOR_ERROR = radians(0.3);
+/** Drift that a touched power-on teaches, rad/s, at least and at most. */
+const TOUCHED_DRIFT = [radians(0.25), radians(1.1)] as const;
+
+/** How likely a remedy makes the gyro learn its zero again, and how long it takes, s. */
+const REMEDY: Record<Remedy, { chance: number; seconds: number }> = {
+  'wait and reset': { chance: 0, seconds: 4 },
+  'switch mode': { chance: 0.8, seconds: 4 },
+  unplug: { chance: 0.25, seconds: 18 },
+  'power cycle': { chance: 1, seconds: 60 },
+};
+
+/**
+ * The practice robot: a hub with motors and sensors on the simulated plant. It knows its true
+ * numbers and says only what a real hub could, a line every hundredth of a second; on the line of an
+ * event also what a person beside it would read off tape and protractor.
+ *
+ * Its clock, drift and battery live on from command to command, so this is a class.
+ */
+export class PracticeHub {
+  private readonly plant: Plant;
+  private readonly tape: HubTape;
+  private randomness: RunRandomness;
+  private readonly hand: Draw;
+  private readonly luck: Draw;
+  private readonly sensor: Draw;
+  private drift: number;
+  private clock = 0;
+  private voltage: number;
+  private seating = 0;
+  private sent = 0;
+  private driftSum = 0;
+  private driftLines = 0;
+  /** The program's own numbers: it believes the setup, and neither scale nor offset. */
+  private readonly program: Setup;
+  private lines: TelemetryLine[] = [];
+  private wall: { distance: number; incidence: number } | null = null;
+
+  /**
+   * @param believed the setup by which the hub's program was written
+   * @param seed of everything that happens to it
+   */
+  constructor(
+    readonly truth: PracticeTruth,
+    believed: Setup,
+    private readonly seed: number,
+  ) {
+    const border = edgesOf(rectangle(0, 0, FLOOR, FLOOR));
+    this.plant = new Plant(truth.setup, packSegments(border));
+    this.program = withSetupValues(believed, { 'gyro.scale': 1 });
+    this.hand = normal(seed, 1, 11);
+    this.luck = uniform(seed, 1, 12);
+    this.sensor = normal(seed, 1, 13);
+    this.randomness = runRandomness(seed, 1);
+    this.voltage = truth.setup.battery.voltage;
+    this.drift = truth.quietDrift;
+    this.tape = new HubTape((plant) => this.say(plant));
+    this.putDown();
+  }
+
+  /** Mean true drift of the gyro over the last command, rad/s: for tests, never for a line. */
+  get trueDrift(): number {
+    return this.driftSum / Math.max(1, this.driftLines);
+  }
+
+  /** Carries a command out and gives all its lines, in order. */
+  carryOut(command: PracticeCommand): TelemetryLine[] {
+    this.lines = [];
+    this.driftSum = 0;
+    this.driftLines = 0;
+    this.obey(command);
+    return this.lines;
+  }
+
+  private obey(command: PracticeCommand): void {
+    switch (command.do) {
+      case 'rest':
+        return this.rest(command.seconds);
+      case 'boot':
+        return this.boot(command.touched);
+      case 'remedy':
+        return this.remedy(command.remedy);
+      case 'nudge':
+        return this.nudge();
+      case 'spin':
+        return this.spin(command.turns, command.way);
+      case 'drive':
+        return this.driveStraight(command.distance, command.speed);
+      case 'turn by motors':
+        return this.turnByMotors(command.angle);
+      case 'turn by gyro':
+        return this.turnByGyro(command);
+      case 'square':
+        return this.square(command.side, command.way, command.by);
+      case 'tape':
+        return this.holdTape(command.distance, command.incidence);
+      case 'over':
+        return this.over(command.surface, command.samples);
+      case 'patch':
+        return this.patch(command.name, command.samples);
+      case 'wiggle':
+        return this.wiggle(command.seconds);
+    }
+  }
+
+  /** Carried back to the start line by a person, who lets go before the next command. */
+  private putDown(): void {
+    this.clock += this.plant.time;
+    this.seating++;
+    this.randomness = runRandomness(this.seed, this.seating);
+    this.plant.putDown(START, this.randomness);
+    this.plant.setGyroDrift(this.drift);
+    this.tape.nextTime = LINE_PERIOD;
+    this.plant.tape = this.tape;
+  }
+
+  private rest(seconds: number): void {
+    this.advance(seconds);
+  }
+
+  private advance(seconds: number): void {
+    const end = this.plant.time + seconds;
+    while (this.plant.time < end - 1e-9) {
+      this.plant.advanceTo(Math.min(end, this.plant.time + 0.1));
+      this.plant.disturb();
+    }
+  }
+
+  private boot(touched: boolean): void {
+    const [least, most] = TOUCHED_DRIFT;
+    const size = least + (most - least) * this.luck();
+    this.drift = touched ? (this.luck() < 0.5 ? -size : size) : this.quiet();
+    this.putDown();
+    this.event(touched ? 'booted, touched' : 'booted');
+    this.advance(1);
+  }
+
+  /** Each rest in which it learns its zero ends a little differently. */
+  private quiet(): number {
+    return this.truth.quietDrift + radians(0.004) * this.sensor();
+  }
+
+  private remedy(remedy: Remedy): void {
+    const { chance, seconds } = REMEDY[remedy];
+    if (this.luck() < chance) this.drift = this.quiet();
+    this.plant.setGyroDrift(this.drift);
+    this.plant.resetGyro();
+    this.clock += seconds;
+    this.event(`done: ${remedy}`);
+    this.advance(0.5);
+  }
+
+  private nudge(): void {
+    for (let i = 0; i < 20; i++) {
+      this.plant.turnByHand(radians(0.12) * (1 + 0.3 * this.hand()));
+      this.advance(0.02);
+    }
+  }
+
+  private spin(turns: number, way: SquareWay): void {
+    this.putDown();
+    this.advance(0.5);
+    const asked = (way === 'left' ? 1 : -1) * turns * 2 * Math.PI;
+    const angle = asked + HAND_ERROR * this.hand();
+    const steps = Math.ceil((turns * HAND_TURN) / LINE_PERIOD);
+    for (let i = 0; i < steps; i++) {
+      this.plant.turnByHand(angle / steps);
+      this.advance(LINE_PERIOD);
+    }
+    this.advance(0.5);
+    this.event('spun', { asked_deg: rounded(degrees(asked), 3) });
+  }
+
+  private driveStraight(distance: number, speed: number): void {
+    this.putDown();
+    this.advance(0.2);
+    const start = this.readPose(0);
+    this.servo(distance, distance, speed);
+    this.measured('driven', start, { asked_mm: distance });
+  }
+
+  private turnByMotors(angle: number): void {
+    this.putDown();
+    this.advance(0.2);
+    const before = this.plant.heading;
+    const travel = wheelTravelOfTurn(this.program.drive, angle, 'spot');
+    this.servo(travel.left, travel.right, 150);
+    this.event('turned', {
+      asked_deg: rounded(degrees(angle), 3),
+      turned_deg: this.protractor(this.plant.heading - before),
+    });
+  }
+
+  private turnByGyro({
+    trigger,
+    rate,
+    style,
+  }: Extract<PracticeCommand, { do: 'turn by gyro' }>): void {
+    this.putDown();
+    this.advance(0.2);
+    const before = this.plant.heading;
+    this.follow([
+      {
+        id: 'turn',
+        kind: 'turn',
+        target: { kind: 'angle', angle: trigger },
+        style,
+        rate,
+        stopEarly: 0,
+      },
+    ]);
+    this.event('turned', {
+      asked_deg: rounded(degrees(trigger), 3),
+      turned_deg: this.protractor(this.plant.heading - before),
+    });
+  }
+
+  private square(side: number, way: SquareWay, by: 'encoders' | 'gyro'): void {
+    this.putDown();
+    this.advance(0.2);
+    const start = this.readPose(0);
+    const corner = (way === 'left' ? 1 : -1) * (Math.PI / 2);
+    if (by === 'encoders') {
+      const travel = wheelTravelOfTurn(this.program.drive, corner, 'spot');
+      for (let i = 0; i < 4; i++) {
+        this.servo(side, side, 250);
+        this.servo(travel.left, travel.right, 150);
+      }
+    } else {
+      this.plant.resetGyro();
+      const moves: Move[] = [0, 1, 2, 3].flatMap((i) => [
+        {
+          id: `side ${i}`,
+          kind: 'drive' as const,
+          distance: side,
+          speed: 250,
+          hold: 'gyro' as const,
+          heading: null,
+        },
+        {
+          id: `corner ${i}`,
+          kind: 'turn' as const,
+          target: { kind: 'angle' as const, angle: corner },
+          style: 'spot' as const,
+          rate: radians(120),
+          stopEarly: null,
+        },
+      ]);
+      this.follow(moves);
+    }
+    this.measured('square', start, { asked_mm: side });
+  }
+
+  /** Carries route moves out with the hub's program. */
+  private follow(moves: readonly Move[]): void {
+    for (const instruction of instructionsOf(moves, this.program)) {
+      carryOut(this.plant, instruction, this.program, 'ticks', this.randomness.phase() * 0.01);
+    }
+    this.advance(0.2);
+  }
+
+  /**
+   * Motors that regulate their own position, as most hubs' do: each wheel is led along a speed
+   * profile to its told travel (mm), and held there until it has settled.
+   */
+  private servo(left: number, right: number, speed: number): void {
+    const { plant, program } = this;
+    const period = program.program.loopPeriod;
+    const from = [plant.readLeftMotor(), plant.readRightMotor()] as const;
+    const longest = Math.max(Math.abs(left), Math.abs(right));
+    const full = topSpeed(program.drive, program.motor, this.voltage);
+    // Half the acceleration that the tyres bear, so that the motors can follow.
+    const acceleration = 0.4 * program.motor.acceleration;
+    const top = Math.min(speed, Math.sqrt(acceleration * longest), 0.7 * full);
+    const duration = longest / top + top / acceleration;
+    const per = motorOfDistance(program.drive, 1);
+    const begun = plant.time;
+    const power = (travel: number, start: number, reading: number) => {
+      const now = profile(plant.time - begun + period, longest, top, acceleration);
+      const share = travel / longest;
+      const error = now.travel * share - (reading - start) / per;
+      return (now.speed * share + 12 * error) / full;
+    };
+    while (plant.time - begun < duration + 0.6) {
+      plant.setPower(
+        power(left, from[0], plant.readLeftMotor()),
+        power(right, from[1], plant.readRightMotor()),
+      );
+      plant.advanceTo(plant.time + period);
+      plant.disturb();
+    }
+    plant.brake();
+    this.advance(0.2);
+  }
+
+  private holdTape(distance: number, incidence: number): void {
+    this.putDown();
+    // The person reads the tape to a millimetre and is a little off.
+    this.wall = { distance: distance + TAPE_ERROR * this.hand(), incidence };
+    this.advance(0.6);
+    this.event('tape', { tape_mm: distance, incidence_deg: degrees(incidence) });
+    this.wall = null;
+  }
+
+  private over(surface: 'dark' | 'light', samples: number): void {
+    const level = surface === 'dark' ? this.truth.dark : this.truth.light;
+    for (let i = 0; i < samples; i++) {
+      this.advance(0.05);
+      const value = level + this.truth.lightNoise * this.sensor();
+      this.event(surface, { light_pct: rounded(100 * value, 1) });
+    }
+  }
+
+  private patch(name: string, samples: number): void {
+    const colour: Rgb = this.truth.patches[name] ?? [0.5, 0.5, 0.5];
+    for (let i = 0; i < samples; i++) {
+      this.advance(0.05);
+      // The distance to the patch changes brightness alone; each channel has noise of its own.
+      const near = 1 + 0.06 * this.sensor();
+      const channel = (share: number) =>
+        rounded(100 * clamp(share * near + this.truth.colourNoise * this.sensor()), 1);
+      this.event(name, {
+        red_pct: channel(colour[0]),
+        green_pct: channel(colour[1]),
+        blue_pct: channel(colour[2]),
+      });
+    }
+  }
+
+  private wiggle(seconds: number): void {
+    this.putDown();
+    const period = this.program.program.loopPeriod;
+    const end = this.plant.time + seconds;
+    while (this.plant.time < end) {
+      const power = 0.3 * Math.sin(2 * Math.PI * 0.8 * this.plant.time);
+      this.plant.setPower(-power, power);
+      this.plant.advanceTo(this.plant.time + period);
+      this.plant.disturb();
+    }
+    this.plant.brake();
+    this.advance(0.3);
+    this.event('wiggled');
+  }
+
+  private readPose(along: number): Pose {
+    // The start line is what the person measures from; how the robot really stands is its secret.
+    return { x: START.x + along, y: START.y, heading: START.heading };
+  }
+
+  /** An event with the end as tape and protractor show it, from the start line. */
+  private measured(name: string, start: Pose, asked: Record<string, number>): void {
+    const end = relativeTo(start, {
+      x: this.plant.x,
+      y: this.plant.y,
+      heading: this.plant.heading,
+    });
+    this.event(name, {
+      ...asked,
+      ahead_mm: rounded(end.x + TAPE_ERROR * this.hand(), 0),
+      aside_mm: rounded(end.y + TAPE_ERROR * this.hand(), 0),
+      turned_deg: this.protractor(wrapAngle(end.heading)),
+    });
+  }
+
+  private protractor(angle: number): number {
+    return rounded(2 * degrees(angle + PROTRACTOR_ERROR * this.hand()), 0) / 2;
+  }
+
+  /** One line of what the hub reads now. */
+  private say(plant: Plant): void {
+    this.driftSum += plant.gyroDrift;
+    this.driftLines++;
+    this.voltage = this.truth.setup.battery.voltage - this.truth.sag * (this.clock + plant.time);
+    this.push(this.readings(plant), null);
+  }
+
+  private event(name: string, more: Record<string, number> = {}): void {
+    this.push({ ...this.readings(this.plant), ...more }, name);
+  }
+
+  private push(values: Record<string, number>, event: string | null): void {
+    this.sent++;
+    this.lines.push({ n: this.sent, values, event });
+  }
+
+  private readings(plant: Plant): Record<string, number> {
+    const { setup, busFailsBelow } = this.truth;
+    const sign = setup.gyro.rightPositive ? -1 : 1;
+    const encoder = (position: number) =>
+      rounded(degrees(encoderReading(position, setup.drive.encoderStep, false)), 1);
+    const own = {
+      t_s: rounded(this.clock + plant.time, 4),
+      left_deg: encoder(plant.readLeftMotor()),
+      right_deg: encoder(plant.readRightMotor()),
+      battery_v: rounded(this.voltage + 0.01 * this.sensor(), 2),
+    };
+    // Bus sensors are the first to fall silent on a low battery.
+    if (this.voltage < busFailsBelow) return own;
+    return {
+      ...own,
+      heading_deg: rounded(sign * degrees(plant.readHeading()), 2),
+      rate_dps: rounded(sign * degrees(plant.readRate()), 2),
+      ...this.ranges(),
+    };
+  }
+
+  /** The three range sensors; nothing is in reach unless the tape is held. */
+  private ranges(): Record<string, number> {
+    if (this.wall === null) return {};
+    const { range } = this.truth.setup;
+    const { distance, incidence } = this.wall;
+    const seen = obliqueDistance(distance, incidence, range.coneHalfAngle);
+    if (seen > range.longest) return {};
+    const names = ['range_mm', 'range2_mm', 'range3_mm'];
+    return Object.fromEntries(
+      names.flatMap((name, i) => {
+        if (this.luck() < range.dropoutChance) return [];
+        const reading =
+          Math.max(range.shortest, seen) +
+          this.truth.rangeOffsets[i]! +
+          range.noise * this.sensor();
+        return [[name, rounded(reading, 1)]];
+      }),
+    );
+  }
+}
+
+/** Travel and speed of a trapezoidal profile at a time, both without sign. */
+function profile(time: number, length: number, top: number, acceleration: number) {
+  const ramp = top / acceleration;
+  const duration = length / top + ramp;
+  const t = Math.max(0, Math.min(duration, time));
+  if (t < ramp) return { travel: (acceleration * t * t) / 2, speed: acceleration * t };
+  if (t < duration - ramp) return { travel: top * (t - ramp / 2), speed: top };
+  const left = duration - t;
+  return { travel: length - (acceleration * left * left) / 2, speed: acceleration * left };
+}
+
+/** Calls the hub at every line's time. */
+class HubTape implements Tape {
+  nextTime = LINE_PERIOD;
+
+  constructor(private readonly say: (plant: Plant) => void) {}
+
+  record(plant: Plant): void {
+    this.say(plant);
+    this.nextTime = plant.time + LINE_PERIOD;
+  }
+}
+
+function rounded(value: number, digits: number): number {
+  return Number(value.toFixed(digits)) || 0;
+}
+
+function clamp(share: number): number {
+  return Math.min(1, Math.max(0, share));
+}

@@ -1,0 +1,76 @@
+import { radians } from '../geometry/angle.ts';
+import { withSetupValues, type Setup } from '../robot/setup.ts';
+import { normal, uniform } from '../simulation/randomness.ts';
+
+/** A colour as red, green and blue, shares of 1. */
+export type Rgb = readonly [number, number, number];
+
+/** What is true of a practice robot, and what nobody at the table knows. */
+export interface PracticeTruth {
+  setup: Setup;
+  /** Readings minus true distance of the three range sensors, mm. */
+  rangeOffsets: readonly [number, number, number];
+  /** Reflected light, shares of 1. */
+  dark: number;
+  light: number;
+  lightNoise: number;
+  patches: Record<string, Rgb>;
+  colourNoise: number;
+  /** Drift after a power-on that nobody disturbed, rad/s. */
+  quietDrift: number;
+  /** V a second that the battery loses. */
+  sag: number;
+  /** V under which the bus sensors stop answering. */
+  busFailsBelow: number;
+}
+
+/** Named colours of the demo's patches. Green and teal lie close together on purpose. */
+const PATCHES: Record<string, Rgb> = {
+  red: [0.62, 0.12, 0.1],
+  yellow: [0.7, 0.58, 0.12],
+  green: [0.14, 0.45, 0.2],
+  teal: [0.12, 0.44, 0.33],
+  blue: [0.1, 0.2, 0.55],
+  white: [0.86, 0.87, 0.84],
+};
+
+/** A hidden truth near what a setup believes: as far off as rulers, data sheets and luck make it. */
+export function practiceTruth(believed: Setup, seed: number): PracticeTruth {
+  const random = normal(seed, 0, 1);
+  const share = uniform(seed, 0, 2);
+  const near = (value: number, spread: number) => value * (1 + spread * random());
+  const setup = withSetupValues(believed, {
+    'drive.wheelDiameter': near(believed.drive.wheelDiameter, 0.006),
+    'drive.wheelRatio': 1 + 0.004 * random(),
+    'drive.track': near(believed.drive.track, 0.012),
+    'motor.braking': near(believed.motor.braking, 0.08),
+    'gyro.scale': 1 + 0.004 * random(),
+    'gyro.rightPositive': share() < 0.7,
+    'gyro.latency': 0.012 + 0.02 * share(),
+    'gyro.bias': 0,
+    'gyro.biasSpread': 0,
+    'gyro.biasWalk': 0.000008,
+    'range.offset': 2 * random(),
+    'range.noise': 1.2 + share(),
+    'range.dropoutChance': 0.002,
+    'battery.voltageSpread': 0,
+    // A person who puts it down along a line on the floor.
+    'placement.alongSpread': 0.6,
+    'placement.acrossSpread': 0.6,
+    'placement.headingSpread': 0.004,
+    'ground.slip': 0.06 + 0.05 * share(),
+    'ground.bumpRate': 0,
+  });
+  return {
+    setup,
+    rangeOffsets: [setup.range.offset, 2 * random(), -17 + 2 * random()],
+    dark: 0.09 + 0.05 * share(),
+    light: 0.55 + 0.12 * share(),
+    lightNoise: 0.012,
+    patches: PATCHES,
+    colourNoise: 0.02,
+    quietDrift: radians(0.01) * random(),
+    sag: 0.0004,
+    busFailsBelow: 0.86 * believed.battery.voltage,
+  };
+}
