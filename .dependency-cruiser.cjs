@@ -3,6 +3,7 @@ const ARROWS = {
   core: [],
   contracts: ['core'],
   store: ['contracts', 'core'],
+  link: ['contracts', 'core'],
   workers: ['core'],
   ui: ['core', 'contracts', 'workers'],
   views: ['ui', 'core', 'contracts'],

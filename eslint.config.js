@@ -54,6 +54,8 @@ export default tseslint.config(
         module: 'writable',
         performance: 'readonly',
         setTimeout: 'readonly',
+        setInterval: 'readonly',
+        AbortController: 'readonly',
         Buffer: 'readonly',
       },
     },

@@ -11,6 +11,7 @@ const SOURCES = [
   'public',
   'astro.config.ts',
   'vite.prepare.config.ts',
+  'vite.practice.config.ts',
   'package-lock.json',
 ];
 const STAMP = join(ROOT, 'dist', 'built-from');
@@ -21,7 +22,9 @@ export function ensureBuild() {
   if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === sources) return;
   console.log('Building …');
   run('node_modules/astro/astro.js', ['build']);
-  run('node_modules/vite/bin/vite.js', ['build', '--config', 'vite.prepare.config.ts']);
+  for (const config of ['vite.prepare.config.ts', 'vite.practice.config.ts']) {
+    run('node_modules/vite/bin/vite.js', ['build', '--config', config]);
+  }
   writeFileSync(STAMP, sources);
 }
 

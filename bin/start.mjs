@@ -2,6 +2,7 @@ import { join, resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { ensureBuild } from './build.mjs';
 import { isFree, startDatabase } from './database.mjs';
+import { startPracticeRobot } from './practice-robot.mjs';
 import { main, Sentence } from './sentence.mjs';
 import { checkNode, ensurePackages, ROOT, setting } from './setup.mjs';
 
@@ -57,7 +58,10 @@ await main(async () => {
       ASTRO_NODE_LOGGING: 'disabled',
     });
     await import(pathToFileURL(join(ROOT, 'dist/server/entry.mjs')).href);
+    const near = host === '0.0.0.0' || host === '::' ? '127.0.0.1' : host;
+    stop.alsoStop(startPracticeRobot(`http://${near}:${port}`));
     console.log(`\nCorvat is at http://${host}:${port}  (Ctrl-C stops it)`);
+    console.log('No robot at hand? On any bench, press “Use the practice robot”.');
   } catch (error) {
     await database.stop();
     throw error;
@@ -77,12 +81,15 @@ async function databaseAt(data) {
 /** Stops the database and then this process, once, whichever signal comes. */
 function stopper(database) {
   let stopping = false;
+  const others = [];
   const stop = async (code) => {
     if (stopping) return;
     stopping = true;
+    for (const end of others) end();
     await database.stop();
     process.exit(code);
   };
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0));
+  stop.alsoStop = (end) => others.push(end);
   return stop;
 }

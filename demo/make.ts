@@ -22,6 +22,7 @@ import { STARTING_SETUP, withSetupValues, type Setup } from '../src/core/robot/s
 import { shiftedPlan, type Move, type RoutePlan } from '../src/core/route/moves.ts';
 import { randomRun } from '../src/core/simulation/run.ts';
 import { simulateTurnTrials } from '../src/core/simulation/turnTrials.ts';
+import { benchRecords } from './benches.ts';
 import { FIELD, FIELD_NAME } from './field.ts';
 
 const SEED = 20261105;
@@ -238,6 +239,7 @@ function trialsOfFirstEvening() {
   return simulateTurnTrials(TRUTH, triggers, radians(120), 'spot', SEED).map((trial) => ({
     ...trial,
     measured: radians(Math.round(2 * degrees(trial.measured)) / 2),
+    way: null,
     struck: null,
   }));
 }
@@ -322,7 +324,13 @@ function make(): Record<string, string> {
     runs: 10,
   });
   return {
-    'robot.json': writeJsonFile(robot(believed, trials)),
+    'robot.json': writeJsonFile(
+      robot(
+        believed,
+        trials,
+        benchRecords({ believed, truth: TRUTH, plan: better, field: FIELD, route, identifier }, 2),
+      ),
+    ),
     'field.json': writeJsonFile({ corvat: 'field', version: 1, name: FIELD_NAME, field: FIELD }),
     'route-sluice-and-tide-gauge.json': writeJsonFile(
       routeOf(route, [
@@ -360,7 +368,11 @@ function make(): Record<string, string> {
   };
 }
 
-function robot(believed: Setup, trials: ReturnType<typeof trialsOfFirstEvening>): RobotFile {
+function robot(
+  believed: Setup,
+  trials: ReturnType<typeof trialsOfFirstEvening>,
+  benches: ReturnType<typeof benchRecords>,
+): RobotFile {
   const typed = Object.fromEntries(
     [
       'body.ahead',
@@ -405,11 +417,13 @@ function robot(believed: Setup, trials: ReturnType<typeof trialsOfFirstEvening>)
         bench: {
           kind: 'turn',
           style: 'spot',
-          conditions: { battery: 8, surface: 'mat, home table' },
+          conditions: { battery: 8, surface: 'mat, home table', unit: '' },
           trials,
         },
       },
+      ...benches.records,
     ],
+    telemetry: benches.telemetry,
   };
 }
 

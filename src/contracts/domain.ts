@@ -73,6 +73,10 @@ export const setupSchema = z.strictObject({
     longest: positive,
     dropoutChance: chance,
   }),
+  light: z
+    .strictObject({ dark: chance, light: chance, noise: chance, threshold: chance })
+    // Setups from before the light bench do not have it.
+    .default(STARTING_SETUP.light),
   battery: z.strictObject({ voltage: positive, voltageSpread: notNegative }),
   placement: z.strictObject({
     alongSpread: notNegative,

@@ -8,7 +8,9 @@ import {
   setupSchema,
   sourcesSchema,
 } from './domain.ts';
-import { goalSchema, instantSchema, originSchema, turnBenchSchema } from './records.ts';
+import { benchSchema } from './bench.ts';
+import { goalSchema, instantSchema, originSchema } from './records.ts';
+import { telemetryInFileSchema } from './telemetry.ts';
 
 /** Why a file was refused: a sentence, and where in the file the fault lies. */
 export class FileError extends Error {
@@ -40,9 +42,9 @@ export const robotFileSchema = z.strictObject({
       }),
     )
     .min(1, 'A robot needs a setup.'),
-  benchRecords: z.array(
-    z.strictObject({ number, createdAt: instantSchema, bench: turnBenchSchema }),
-  ),
+  benchRecords: z.array(z.strictObject({ number, createdAt: instantSchema, bench: benchSchema })),
+  /** The recordings that bench records name. */
+  telemetry: z.array(telemetryInFileSchema).default([]),
 });
 export type RobotFile = z.infer<typeof robotFileSchema>;
 

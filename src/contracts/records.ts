@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { Fitness } from '../core/bench/driftVerdict.ts';
 import {
   fieldSchema,
   idSchema,
@@ -45,32 +46,13 @@ export const setupCreateSchema = z.strictObject({
   sources: sourcesSchema,
 });
 
-export const turnTrialSchema = z.strictObject({
-  trigger: z.number().positive().max(100),
-  rate: z.number().positive().max(50),
-  measured: z.number().nonnegative().max(100),
-  /** Why the trial does not count; null when it does. The reading stays for ever. */
-  struck: noteSchema.nullable(),
-});
-export const turnBenchSchema = z.strictObject({
-  kind: z.literal('turn'),
-  style: z.enum(['spot', 'pivot-left', 'pivot-right']),
-  conditions: z.strictObject({
-    battery: z.number().positive().max(100).nullable(),
-    surface: z.string().trim().max(80),
-  }),
-  trials: z.array(turnTrialSchema).min(1).max(500),
-});
-export type TurnBench = z.infer<typeof turnBenchSchema>;
-
-export const benchCreateSchema = z.strictObject({ id: idSchema, bench: turnBenchSchema });
-export interface BenchRecord {
-  id: string;
-  robotId: string;
-  /** Counted per robot; the number by which a setup names its source. */
-  number: number;
-  bench: TurnBench;
-  createdAt: string;
+/** What the newest check of a gyro said, and when. */
+export interface GyroCheck {
+  fitness: Fitness;
+  sentence: string;
+  /** rad/s counter-clockwise. */
+  drift: number;
+  at: string;
 }
 
 export interface FieldRecord {

@@ -1,12 +1,14 @@
 import type { AstroGlobal } from 'astro';
 import { formatDistanceToNowStrict } from 'date-fns';
 import { idSchema } from '../contracts/domain.ts';
-import type { FieldRecord, Robot, Route, Run, Session } from '../contracts/records.ts';
+import { recordsOf } from '../contracts/bench.ts';
+import type { FieldRecord, GyroCheck, Robot, Route, Run, Session } from '../contracts/records.ts';
 import { measuredRuns } from '../core/consistency/measured.ts';
 import { verdictOf, type Verdict } from '../core/consistency/verdict.ts';
 import { database } from '../store/database.ts';
 import { listFields } from '../store/fields.ts';
-import { listBenchRecords, listRobots } from '../store/robots.ts';
+import { listBenchRecords } from '../store/benchRecords.ts';
+import { listRobots } from '../store/robots.ts';
 import { listRoutes } from '../store/routes.ts';
 import { listRuns } from '../store/runs.ts';
 import { listSessions } from '../store/sessions.ts';
@@ -23,6 +25,8 @@ export interface Station {
   route: Route | null;
   field: FieldRecord | null;
   session: Session | null;
+  /** The newest check of the robot's gyro; null before the first. */
+  gyro: GyroCheck | null;
   /** All runs of the chosen route, oldest first. */
   runs: Run[];
   loop: LoopState[];
@@ -55,7 +59,9 @@ export async function loadStation(astro: AstroGlobal): Promise<Station> {
   const field = fields.find((candidate) => candidate.id === route?.fieldId) ?? fields[0] ?? null;
   const session = chosen(astro, 'session', sessions) ?? sessions[0] ?? null;
   const runs = route === null ? [] : await listRuns(database(), { routeId: route.id });
+  const gyro = await newestGyroCheck(robot);
   return {
+    gyro,
     robots,
     fields,
     routes,
@@ -65,7 +71,7 @@ export async function loadStation(astro: AstroGlobal): Promise<Station> {
     field,
     session,
     runs,
-    loop: await loopStates(robot, route, field, runs),
+    loop: loopStates(robot, gyro, route, field, runs),
   };
 }
 
@@ -90,27 +96,48 @@ export function newestRuns(runs: readonly Run[]): { revision: number; runs: Run[
   return { revision, runs: runs.filter((run) => run.revisionNumber === revision) };
 }
 
-async function loopStates(
+/** The newest check of the robot's gyro: the go or no-go of its benches. */
+async function newestGyroCheck(robot: Robot | null): Promise<GyroCheck | null> {
+  const records = robot === null ? [] : await listBenchRecords(database(), robot.id);
+  const [newest] = recordsOf(records, 'rest');
+  if (newest === undefined) return null;
+  const { fitness, sentence, found } = newest.bench;
+  return { fitness, sentence, drift: found.bias.value, at: newest.createdAt };
+}
+
+function benchState(
   robot: Robot | null,
+  gyro: GyroCheck | null,
+): Pick<LoopState, 'state' | 'mood'> {
+  if (robot === null) return { state: 'no robot yet', mood: 'plain' };
+  if (gyro === null) {
+    return { state: `setup ${robot.setup.number}, gyro not checked`, mood: 'warn' };
+  }
+  const age = formatDistanceToNowStrict(gyro.at);
+  switch (gyro.fitness) {
+    case 'fit':
+      return { state: `gyro fit, checked ${age} ago`, mood: 'good' };
+    case 'not fit':
+      return { state: `gyro not fit, ${age} ago`, mood: 'warn' };
+    case 'cannot tell':
+      return { state: `gyro unclear, ${age} ago`, mood: 'warn' };
+  }
+}
+
+function loopStates(
+  robot: Robot | null,
+  gyro: GyroCheck | null,
   route: Route | null,
   field: FieldRecord | null,
   runs: readonly Run[],
-): Promise<LoopState[]> {
+): LoopState[] {
   const newest = newestRuns(runs);
-  const bench = robot === null ? [] : await listBenchRecords(database(), robot.id);
   const verdict = route && field && newest ? verdictOn(route, field, newest.runs) : null;
   return [
     {
       name: 'Bench',
       href: '/bench',
-      ...(robot === null
-        ? { state: 'no robot yet', mood: 'plain' as const }
-        : bench[0] === undefined
-          ? { state: `setup ${robot.setup.number}, turns not measured`, mood: 'warn' as const }
-          : {
-              state: `turns measured ${formatDistanceToNowStrict(bench[0].createdAt)} ago`,
-              mood: 'good' as const,
-            }),
+      ...benchState(robot, gyro),
     },
     {
       name: 'Route',

@@ -8,14 +8,17 @@ import type {
   RunRow,
   RunsFile,
 } from '../contracts/files.ts';
+import type { Bench } from '../contracts/bench.ts';
 import { planFaults } from '../core/route/moves.ts';
 import { Conflict } from './errors.ts';
 import { getField } from './fields.ts';
-import { getRobot, listBenchRecords, listSetups } from './robots.ts';
+import { listBenchRecords, recordingOf } from './benchRecords.ts';
+import { getRobot, listSetups } from './robots.ts';
 import { getRoute, listRevisions } from './routes.ts';
 import { listRuns } from './runs.ts';
 import { listSessions } from './sessions.ts';
 import { tablesOf } from './tables.ts';
+import { importTelemetry, telemetryInFile } from './telemetry.ts';
 
 /** A robot with every setup and bench record, as a file. */
 export async function robotFile(database: Sequelize, id: string): Promise<RobotFile> {
@@ -38,6 +41,10 @@ export async function robotFile(database: Sequelize, id: string): Promise<RobotF
     benchRecords: records
       .reverse()
       .map(({ number, createdAt, bench }) => ({ number, createdAt, bench })),
+    telemetry: await telemetryInFile(
+      database,
+      records.flatMap(({ bench }) => recordingOf(bench) ?? []),
+    ),
   };
 }
 
@@ -167,13 +174,19 @@ async function importRobot(
     })),
     { transaction },
   );
+  // The same file can be taken in twice, so its recordings get identifiers of their own.
+  const recordings = new Map(file.telemetry.map(({ id }) => [id, randomUUID()]));
+  for (const recording of file.telemetry) {
+    const id = recordings.get(recording.id)!;
+    await importTelemetry(database, robotId, id, recording, transaction);
+  }
   await benchRecords.bulkCreate(
     file.benchRecords.map(({ createdAt, number, bench }) => ({
       id: randomUUID(),
       robotId,
       number,
       kind: bench.kind,
-      bench,
+      bench: withRecordings(bench, recordings, number),
       createdAt: new Date(createdAt),
     })),
     { transaction },
@@ -182,6 +195,17 @@ async function importRobot(
     kind: 'robot',
     sentence: `Robot “${name}” is here, with ${file.setups.length} setup revisions.`,
   };
+}
+
+/** The bench with its recording under the identifier that it has here. */
+function withRecordings(bench: Bench, here: ReadonlyMap<string, string>, number: number): Bench {
+  const recording = recordingOf(bench);
+  if (recording === null) return bench;
+  const id = here.get(recording);
+  if (id === undefined) {
+    throw new Conflict(`Bench record ${number} stands on a recording that the file lacks.`);
+  }
+  return { ...bench, telemetry: id } as Bench;
 }
 
 async function importField(

@@ -23,6 +23,12 @@ export const MIGRATIONS: readonly Migration[] = [
       );
     },
   },
+  {
+    name: '0003-benches-and-links',
+    async up(schema) {
+      for (const statement of BENCHES_AND_LINKS) await schema.sequelize.query(statement);
+    },
+  },
 ];
 
 const TABLE = 'ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_520_ci';
@@ -126,5 +132,60 @@ const FIRST_SLICE = [
     hit TINYINT(1) NOT NULL,
     PRIMARY KEY (run_id, model_id),
     FOREIGN KEY (run_id) REFERENCES runs (id) ON DELETE CASCADE
+  ) ${TABLE}`,
+];
+
+const BENCHES_AND_LINKS = [
+  // Setups from before the light bench get its starting values.
+  `UPDATE setups
+    SET setup = JSON_SET(setup, '$.light',
+      JSON_OBJECT('dark', 0.12, 'light', 0.6, 'noise', 0.01, 'threshold', 0.36))
+    WHERE JSON_EXTRACT(setup, '$.light') IS NULL`,
+  `CREATE TABLE telemetry (
+    id CHAR(36) PRIMARY KEY,
+    robot_id CHAR(36) NOT NULL,
+    run_id CHAR(36) NULL,
+    \`rows\` INT NOT NULL,
+    columns LONGTEXT NOT NULL,
+    events LONGTEXT NOT NULL,
+    created_at DATETIME(3) NOT NULL,
+    INDEX telemetry_by_run (run_id),
+    FOREIGN KEY (robot_id) REFERENCES robots (id),
+    FOREIGN KEY (run_id) REFERENCES runs (id)
+  ) ${TABLE}`,
+  `CREATE TABLE telemetry_columns (
+    telemetry_id CHAR(36) NOT NULL,
+    name VARCHAR(40) NOT NULL,
+    bytes LONGBLOB NOT NULL,
+    PRIMARY KEY (telemetry_id, name),
+    FOREIGN KEY (telemetry_id) REFERENCES telemetry (id) ON DELETE CASCADE
+  ) ${TABLE}`,
+  `CREATE TABLE links (
+    id CHAR(22) COLLATE utf8mb4_bin PRIMARY KEY,
+    robot_id CHAR(36) NOT NULL,
+    name VARCHAR(80) NOT NULL,
+    practice TINYINT(1) NOT NULL,
+    receipt LONGTEXT NOT NULL,
+    batches INT NOT NULL,
+    last_at DATETIME(3) NULL,
+    created_at DATETIME(3) NOT NULL,
+    FOREIGN KEY (robot_id) REFERENCES robots (id)
+  ) ${TABLE}`,
+  `CREATE TABLE link_batches (
+    link_id CHAR(22) COLLATE utf8mb4_bin NOT NULL,
+    number INT NOT NULL,
+    \`lines\` LONGTEXT NOT NULL,
+    created_at DATETIME(3) NOT NULL,
+    PRIMARY KEY (link_id, number),
+    INDEX batches_by_age (created_at),
+    FOREIGN KEY (link_id) REFERENCES links (id) ON DELETE CASCADE
+  ) ${TABLE}`,
+  `CREATE TABLE link_commands (
+    number INT AUTO_INCREMENT PRIMARY KEY,
+    link_id CHAR(22) COLLATE utf8mb4_bin NOT NULL,
+    command LONGTEXT NOT NULL,
+    created_at DATETIME(3) NOT NULL,
+    INDEX commands_by_link (link_id, number),
+    FOREIGN KEY (link_id) REFERENCES links (id) ON DELETE CASCADE
   ) ${TABLE}`,
 ];

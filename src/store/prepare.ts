@@ -28,6 +28,11 @@ async function removeEverything(database: Sequelize): Promise<void> {
   await database.transaction(async (transaction) => {
     // Children before parents.
     for (const table of [
+      tables.linkCommands,
+      tables.linkBatches,
+      tables.links,
+      tables.telemetryColumns,
+      tables.telemetry,
       tables.outcomes,
       tables.offsets,
       tables.runs,

@@ -1,16 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import type { Sequelize, Transaction } from 'sequelize';
 import type { z } from 'zod';
-import type {
-  benchCreateSchema,
-  BenchRecord,
-  Robot,
-  setupCreateSchema,
-  SetupRevision,
-} from '../contracts/records.ts';
+import type { Robot, setupCreateSchema, SetupRevision } from '../contracts/records.ts';
 import { STARTING_SETUP } from '../core/robot/setup.ts';
-import { Conflict, NotFound, StaleEdit } from './errors.ts';
-import { tablesOf, type BenchRow, type RobotRow, type SetupRow } from './tables.ts';
+import { NotFound, StaleEdit } from './errors.ts';
+import { tablesOf, type RobotRow, type SetupRow } from './tables.ts';
 
 /** All robots, each with its newest setup, by name. */
 export async function listRobots(database: Sequelize): Promise<Robot[]> {
@@ -104,7 +98,8 @@ export async function addSetup(
   });
 }
 
-async function lockNewest(
+/** The newest setup of a robot, whose row is locked until the transaction ends. */
+export async function lockNewest(
   database: Sequelize,
   robotId: string,
   transaction: Transaction,
@@ -122,54 +117,6 @@ async function lockNewest(
   return newest;
 }
 
-/** Bench records of a robot, newest first. */
-export async function listBenchRecords(
-  database: Sequelize,
-  robotId: string,
-): Promise<BenchRecord[]> {
-  const rows = await tablesOf(database).benchRecords.findAll({
-    where: { robotId },
-    order: [['number', 'DESC']],
-  });
-  return rows.map(benchOf);
-}
-
-/**
- * Keeps the raw readings of a bench under the client's identifier. Sending the same again gives the
- * record that is there; other readings under the same identifier are a {@link Conflict}.
- */
-export async function addBenchRecord(
-  database: Sequelize,
-  robotId: string,
-  input: z.infer<typeof benchCreateSchema>,
-): Promise<BenchRecord> {
-  const { benchRecords } = tablesOf(database);
-  return database.transaction(async (transaction) => {
-    await lockNewest(database, robotId, transaction);
-    const existing = await benchRecords.findByPk(input.id, { transaction });
-    if (existing !== null) {
-      if (JSON.stringify(existing.bench) === JSON.stringify(input.bench)) return benchOf(existing);
-      throw new Conflict('Other readings were kept under this identifier. Save them as new ones.');
-    }
-    const count = await benchRecords.max<number, BenchRow>('number', {
-      where: { robotId },
-      transaction,
-    });
-    const row = await benchRecords.create(
-      {
-        id: input.id,
-        robotId,
-        number: (count ?? 0) + 1,
-        kind: input.bench.kind,
-        bench: input.bench,
-        createdAt: new Date(),
-      },
-      { transaction },
-    );
-    return benchOf(row);
-  });
-}
-
 async function robotOf(database: Sequelize, row: RobotRow): Promise<Robot> {
   const newest = await tablesOf(database).setups.findOne({
     where: { robotId: row.id },
@@ -182,9 +129,4 @@ async function robotOf(database: Sequelize, row: RobotRow): Promise<Robot> {
 function setupOf(row: SetupRow): SetupRevision {
   const { id, robotId, number, reason, setup, sources } = row;
   return { id, robotId, number, reason, setup, sources, createdAt: row.createdAt.toISOString() };
-}
-
-function benchOf(row: BenchRow): BenchRecord {
-  const { id, robotId, number, bench } = row;
-  return { id, robotId, number, bench, createdAt: row.createdAt.toISOString() };
 }

@@ -8,7 +8,10 @@ import {
   type Sequelize,
 } from 'sequelize';
 import type { Sources } from '../contracts/domain.ts';
-import type { TurnBench } from '../contracts/records.ts';
+import type { Bench } from '../contracts/bench.ts';
+import type { TelemetryCreate } from '../contracts/telemetry.ts';
+import type { PracticeCommand } from '../core/practice/commands.ts';
+import type { Receipt } from '../core/telemetry/receipt.ts';
 import type { Field } from '../core/field/field.ts';
 import type { Setup } from '../core/robot/setup.ts';
 import type { RoutePlan } from '../core/route/moves.ts';
@@ -34,7 +37,7 @@ export interface BenchRow extends Row<BenchRow> {
   robotId: string;
   number: number;
   kind: string;
-  bench: TurnBench;
+  bench: Bench;
   createdAt: Date;
 }
 export interface FieldRow extends Row<FieldRow> {
@@ -100,6 +103,51 @@ export interface OutcomeRow extends Model<
   hit: boolean;
 }
 
+export interface TelemetryRow extends Row<TelemetryRow> {
+  robotId: string;
+  runId: string | null;
+  rows: number;
+  columns: TelemetryCreate['columns'];
+  events: TelemetryCreate['events'];
+  createdAt: Date;
+}
+export interface TelemetryColumnRow extends Model<
+  InferAttributes<TelemetryColumnRow>,
+  InferCreationAttributes<TelemetryColumnRow>
+> {
+  telemetryId: string;
+  name: string;
+  bytes: Buffer;
+}
+export interface LinkRow extends Row<LinkRow> {
+  robotId: string;
+  name: string;
+  practice: boolean;
+  receipt: Receipt;
+  /** How many batches of lines have been stored. */
+  batches: number;
+  lastAt: Date | null;
+  createdAt: Date;
+}
+export interface LinkBatchRow extends Model<
+  InferAttributes<LinkBatchRow>,
+  InferCreationAttributes<LinkBatchRow>
+> {
+  linkId: string;
+  number: number;
+  lines: string;
+  createdAt: Date;
+}
+export interface LinkCommandRow extends Model<
+  InferAttributes<LinkCommandRow>,
+  InferCreationAttributes<LinkCommandRow>
+> {
+  number: CreationOptional<number>;
+  linkId: string;
+  command: PracticeCommand;
+  createdAt: Date;
+}
+
 /** The tables of one connection. */
 export interface Tables {
   robots: ModelStatic<RobotRow>;
@@ -112,6 +160,11 @@ export interface Tables {
   runs: ModelStatic<RunRecordRow>;
   offsets: ModelStatic<OffsetRow>;
   outcomes: ModelStatic<OutcomeRow>;
+  telemetry: ModelStatic<TelemetryRow>;
+  telemetryColumns: ModelStatic<TelemetryColumnRow>;
+  links: ModelStatic<LinkRow>;
+  linkBatches: ModelStatic<LinkBatchRow>;
+  linkCommands: ModelStatic<LinkCommandRow>;
 }
 
 const defined = new WeakMap<Sequelize, Tables>();
@@ -236,6 +289,46 @@ function define(database: Sequelize): Tables {
       position: integer(),
       modelId: { type: DataTypes.STRING(40), allowNull: false, primaryKey: true },
       hit: { type: DataTypes.BOOLEAN, allowNull: false },
+    }),
+    telemetry: database.define<TelemetryRow>(
+      'telemetry',
+      {
+        id: id(),
+        robotId: reference(),
+        runId: { type: DataTypes.CHAR(36) },
+        rows: integer(),
+        columns: documentColumn('columns'),
+        events: documentColumn('events'),
+        createdAt: instant(),
+      },
+      { freezeTableName: true },
+    ),
+    telemetryColumns: database.define<TelemetryColumnRow>('telemetry_columns', {
+      telemetryId: { ...reference(), primaryKey: true },
+      name: { type: DataTypes.STRING(40), allowNull: false, primaryKey: true },
+      bytes: { type: DataTypes.BLOB('long'), allowNull: false },
+    }),
+    links: database.define<LinkRow>('links', {
+      id: { type: DataTypes.CHAR(22), primaryKey: true },
+      robotId: reference(),
+      name: name(),
+      practice: { type: DataTypes.BOOLEAN, allowNull: false },
+      receipt: documentColumn('receipt'),
+      batches: integer(),
+      lastAt: { type: DataTypes.DATE(3) },
+      createdAt: instant(),
+    }),
+    linkBatches: database.define<LinkBatchRow>('link_batches', {
+      linkId: { type: DataTypes.CHAR(22), primaryKey: true },
+      number: { type: DataTypes.INTEGER, primaryKey: true },
+      lines: { type: DataTypes.TEXT('long'), allowNull: false },
+      createdAt: instant(),
+    }),
+    linkCommands: database.define<LinkCommandRow>('link_commands', {
+      number: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
+      linkId: { type: DataTypes.CHAR(22), allowNull: false },
+      command: documentColumn('command'),
+      createdAt: instant(),
     }),
   };
 }

@@ -1,61 +1,12 @@
-import * as Comlink from 'comlink';
 import type { SimulationDoor } from '../workers/simulation.worker.ts';
+import { CancellableWorker } from './cancellableWorker.ts';
 
-/** Work that was given up before it was done. */
-export class Cancelled extends Error {}
+export type SimulationWorker = CancellableWorker<SimulationDoor>;
 
-/** A simulation worker that is started when first needed and can be stopped in mid-work. */
-export class SimulationWorker {
-  private worker: Worker | null = null;
-  /** Kept as long as the worker: Comlink closes the line when its last proxy is collected. */
-  private door: Comlink.Remote<SimulationDoor> | null = null;
-  private giveUp: (() => void) | null = null;
-
-  /** Asks the worker for something; cancels what it was doing before. */
-  async ask<T>(question: (door: Comlink.Remote<SimulationDoor>) => Promise<T>): Promise<T> {
-    this.cancel();
-    const door = this.open();
-    let giveUp = () => {};
-    const cancelled = new Promise<never>((_, reject) => {
-      giveUp = () => reject(new Cancelled('Cancelled.'));
-    });
-    this.giveUp = giveUp;
-    try {
-      return await Promise.race([question(door), cancelled]);
-    } finally {
-      // A later question may have its own already.
-      if (this.giveUp === giveUp) this.giveUp = null;
-    }
-  }
-
-  private open(): Comlink.Remote<SimulationDoor> {
-    if (this.door === null) {
-      this.worker = new Worker(new URL('../workers/simulation.worker.ts', import.meta.url), {
-        type: 'module',
-      });
-      this.door = Comlink.wrap<SimulationDoor>(this.worker);
-    }
-    return this.door;
-  }
-
-  /** Stops the work at once. What it had done is thrown away. */
-  cancel(): void {
-    if (this.giveUp === null) return;
-    const giveUp = this.giveUp;
-    this.close();
-    giveUp();
-  }
-
-  /** Ends the worker for good. */
-  end(): void {
-    this.cancel();
-    this.close();
-  }
-
-  private close(): void {
-    this.worker?.terminate();
-    this.worker = null;
-    this.door = null;
-    this.giveUp = null;
-  }
+/** A worker for simulations, started when first needed. */
+export function simulationWorker(): SimulationWorker {
+  return new CancellableWorker(
+    () =>
+      new Worker(new URL('../workers/simulation.worker.ts', import.meta.url), { type: 'module' }),
+  );
 }

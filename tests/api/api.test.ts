@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { describe, expect, inject, it } from 'vitest';
+import type { BenchRecord } from '../../src/contracts/bench.ts';
 import type {
-  BenchRecord,
   FieldRecord,
   Robot,
   Route,
@@ -185,8 +185,8 @@ describe('a robot', () => {
     const bench = {
       kind: 'turn',
       style: 'spot',
-      conditions: { battery: 7.9, surface: 'mat' },
-      trials: [{ trigger: 1.5707963267948966, rate: 2, measured: 1.7, struck: null }],
+      conditions: { battery: 7.9, surface: 'mat', unit: 'left' },
+      trials: [{ trigger: 1.5707963267948966, rate: 2, measured: 1.7, way: 'left', struck: null }],
     };
     const record = { id: randomUUID(), bench };
     const first = await call<BenchRecord>('POST', `robots/${id}/bench-records`, record);

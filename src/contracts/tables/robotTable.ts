@@ -2,12 +2,14 @@ import { TableError, writeTable, type TableRow } from '../../core/formats/table.
 import { setupPaths, setupValue, type Setup } from '../../core/robot/setup.ts';
 import { setupSchema, sourceSchema, type Source, type Sources } from '../domain.ts';
 import { robotFileSchema, type RobotFile } from '../files.ts';
-import { turnBenchSchema } from '../records.ts';
+import { benchSchema } from '../bench.ts';
+import { telemetryInFileSchema } from '../telemetry.ts';
 import { checked, countIn, grouped, readWhole } from './cells.ts';
 
 /**
  * Columns of a robot table: one line a number. A `setup` line gives a number of a setup by its path,
- * a `bench` line a reading of a bench record by its place in the record; both in mm, rad, s and V.
+ * a `bench` line a reading of a bench record by its place in the record, both in mm, rad, s and V; a
+ * `telemetry` line a part of a recording by its place in it.
  */
 export const ROBOT_COLUMNS = [
   'robot',
@@ -34,19 +36,24 @@ export function writeRobotTable(file: RobotFile): string {
       source: sourceText(sources[path]),
     })),
   );
-  const benches = file.benchRecords.flatMap(({ number, createdAt, bench }) =>
-    leavesOf(bench).map(([place, value]) => ({
+  const leafRows = (part: string, number: number, created: string, document: unknown) =>
+    leavesOf(document).map(([place, value]) => ({
       robot: file.name,
-      part: 'bench',
+      part,
       number,
-      created: createdAt,
+      created,
       reason: '',
       quantity: place,
       value: JSON.stringify(value),
       source: '',
-    })),
+    }));
+  const benches = file.benchRecords.flatMap(({ number, createdAt, bench }) =>
+    leafRows('bench', number, createdAt, bench),
   );
-  return writeTable(ROBOT_COLUMNS, [...setups, ...benches]);
+  const telemetry = file.telemetry.flatMap((recording, i) =>
+    leafRows('telemetry', i + 1, '', recording),
+  );
+  return writeTable(ROBOT_COLUMNS, [...setups, ...benches, ...telemetry]);
 }
 
 /** Reads a robot from CSV; throws a FileError that names line and column. */
@@ -56,8 +63,8 @@ export function readRobotTable(text: string): RobotFile {
     if (first === undefined) throw new TableError(1, null, 'there is no line below the header.');
     const parts = grouped(rows, 'part');
     for (const [part, [row]] of parts) {
-      if (part !== 'setup' && part !== 'bench') {
-        throw new TableError(row!.line, 'part', 'write setup or bench.');
+      if (!['setup', 'bench', 'telemetry'].includes(part)) {
+        throw new TableError(row!.line, 'part', 'write setup, bench or telemetry.');
       }
     }
     const byNumber = (part: string) => [...grouped(parts.get(part) ?? [], 'number').values()];
@@ -67,6 +74,9 @@ export function readRobotTable(text: string): RobotFile {
       name: first.cells['robot'],
       setups: byNumber('setup').map(setupIn),
       benchRecords: byNumber('bench').map(benchIn),
+      telemetry: byNumber('telemetry').map((lines) =>
+        checked(lines[0]!, telemetryInFileSchema, documentIn(lines)),
+      ),
     });
   });
 }
@@ -96,17 +106,23 @@ function setupIn(rows: TableRow[]): RobotFile['setups'][number] {
 
 function benchIn(rows: TableRow[]): RobotFile['benchRecords'][number] {
   const first = rows[0]!;
-  const leaves = rows.map((row) => [row.cells['quantity']!, leafIn(row)] as const);
   return {
     number: countIn(first, 'number'),
     createdAt: first.cells['created']!,
-    bench: checked(first, turnBenchSchema, fromLeaves(leaves)),
+    bench: checked(first, benchSchema, documentIn(rows)),
   };
+}
+
+function documentIn(rows: TableRow[]): unknown {
+  return fromLeaves(rows.map((row) => [row.cells['quantity']!, leafIn(row)] as const));
 }
 
 /** Every value of a document with its place, such as `trials.0.trigger`. */
 function leavesOf(value: unknown, place = ''): [string, unknown][] {
-  if (typeof value !== 'object' || value === null) return [[place, value]];
+  // An empty list is a leaf too, or it would be lost.
+  if (typeof value !== 'object' || value === null || Object.keys(value).length === 0) {
+    return [[place, value]];
+  }
   return Object.entries(value).flatMap(([name, part]) =>
     leavesOf(part, place === '' ? name : `${place}.${name}`),
   );

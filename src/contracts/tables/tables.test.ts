@@ -191,11 +191,12 @@ describe('any document', () => {
                 bench: {
                   kind: 'turn',
                   style: 'pivot-left',
-                  conditions: { battery: null, surface },
+                  conditions: { battery: null, surface, unit: '' },
                   trials: trials.map(([trigger, measured, struck]) => ({
                     trigger,
                     rate: 2,
                     measured,
+                    way: null,
                     struck,
                   })),
                 },

@@ -35,8 +35,18 @@ export function episodesOf(lines: readonly TelemetryLine[]): {
   return { closed, open };
 }
 
+/** Events on whose lines a person's readings stand; docs/formats.md lists them. */
+const DRIVEN = 'driven';
+const SQUARE = 'square';
+const SPUN = 'spun';
+
+function endsWith(episode: Episode, event: string): boolean {
+  return episode.at(-1)?.event === event;
+}
+
 /** A straight, when a person measured its end; null of other episodes. */
 export function distanceTrialOf(episode: Episode, drive: DriveBase): DistanceTrial | null {
+  if (!endsWith(episode, DRIVEN)) return null;
   const motors = motorChange(episode);
   const ahead = lastOf(episode, 'ahead');
   if (motors === null || ahead === null) return null;
@@ -57,6 +67,7 @@ export function trackTrialOf(episode: Episode, drive: DriveBase): TrackTrial | n
 
 /** A square with a measured end; the way round is told by the motors. */
 export function squareTrialOf(episode: Episode): SquareTrial | null {
+  if (!endsWith(episode, SQUARE)) return null;
   const motors = motorChange(episode);
   const [x, y] = [lastOf(episode, 'ahead'), lastOf(episode, 'aside')];
   if (motors === null || x === null || y === null) return null;
@@ -65,6 +76,7 @@ export function squareTrialOf(episode: Episode): SquareTrial | null {
 
 /** Whole turns by hand; the reading keeps the sensor's own sign. */
 export function scaleTrialOf(episode: Episode): ScaleTrial | null {
+  if (!endsWith(episode, SPUN)) return null;
   const asked = lastOf(episode, 'asked');
   const headings = valuesOf(episode, 'heading');
   if (asked === null || asked === 0 || headings.length < 2) return null;
@@ -75,12 +87,16 @@ export function scaleTrialOf(episode: Episode): ScaleTrial | null {
   };
 }
 
-/** A turn that was stopped by the gyro, at a rate in rad/s that the sender was told. */
-export function turnTrialOf(episode: Episode, rate: number): TurnTrial | null {
-  const [asked, turned] = [lastOf(episode, 'asked'), lastOf(episode, 'turned')];
-  return asked === null || turned === null || asked === 0
-    ? null
-    : { trigger: Math.abs(asked), rate, measured: Math.abs(turned) };
+/** A turn that was stopped by the gyro, at the pace that the sender was told. */
+export function turnTrialOf(episode: Episode): TurnTrial | null {
+  const [asked, pace, turned] = ['asked', 'pace', 'turned'].map((name) => lastOf(episode, name));
+  if (asked == null || pace == null || turned == null || asked === 0 || pace <= 0) return null;
+  return {
+    trigger: Math.abs(asked),
+    rate: pace,
+    measured: Math.abs(turned),
+    way: turned > 0 ? 'left' : 'right',
+  };
 }
 
 /** Readings of every range sensor at the end of an episode are the mean of this many lines. */

@@ -10,6 +10,7 @@ import {
   type Estimate,
   type LinearFit,
 } from '../statistics/leastSquares.ts';
+import { meanEstimate } from '../statistics/sample.ts';
 
 /** One trial: the brake was set when the gyro had passed `trigger`; the robot truly turned `measured`. */
 export interface TurnTrial {
@@ -19,6 +20,8 @@ export interface TurnTrial {
   rate: number;
   /** True turn by protractor, rad without sign. */
   measured: number;
+  /** Which way it turned, seen from above; null when nobody noted it. */
+  way?: 'left' | 'right' | null;
 }
 
 /** What the trials say about how the overshoot grows. */
@@ -213,4 +216,77 @@ function distinct(values: readonly number[]): number[] {
 
 function inDegrees(angle: number, digits = 1): string {
   return `${degrees(angle).toFixed(digits)}°`;
+}
+
+/** How far the robot turns on to the left and to the right, when both were tried. */
+export interface TurnSides {
+  left: Estimate;
+  right: Estimate;
+  /** p-value of "both are the same". */
+  sameP: number;
+}
+
+/**
+ * The run-on of either side at the mean rate, by a fit of each with the common slope.
+ *
+ * @returns null unless each side has two trials
+ */
+export function turnSides(trials: readonly TurnTrial[], model: TurnModel): TurnSides | null {
+  const further = (way: 'left' | 'right') =>
+    trials
+      .filter((trial) => trial.way === way)
+      .map(({ measured, trigger, rate }) => {
+        const expected = model.slope.value * trigger + runOnOf(model, rate);
+        return measured - expected;
+      });
+  const meanRate = trials.reduce((sum, trial) => sum + trial.rate, 0) / trials.length;
+  const [left, right] = [meanEstimate(further('left')), meanEstimate(further('right'))];
+  if (left === null || right === null) return null;
+  const common = runOnOf(model, meanRate);
+  const difference = {
+    value: left.value - right.value,
+    standardError: Math.hypot(left.standardError, right.standardError),
+    low: 0,
+    high: 0,
+  };
+  const freedom = trials.filter(({ way }) => way !== undefined && way !== null).length - 2;
+  return {
+    left: shifted(left, common),
+    right: shifted(right, common),
+    sameP: pValue(difference, 0, freedom),
+  };
+}
+
+/** One record of the turn bench as the battery was. */
+export interface RunOnAtBattery {
+  battery: number;
+  /** Run-on at one common rate, rad. */
+  runOn: number;
+}
+
+/**
+ * Change of the run-on with the battery, rad/V, over several records.
+ *
+ * @returns null with fewer than three records, or when all were made at one voltage
+ */
+export function runOnTrend(records: readonly RunOnAtBattery[]): Estimate | null {
+  const fit = leastSquares(
+    records.map(({ battery }) => [1, battery]),
+    records.map(({ runOn }) => runOn),
+  );
+  return fit === null ? null : estimateOf(fit, [0, 1]);
+}
+
+/** The run-on at a rate, as the model has it, rad. */
+export function runOnAtRate(model: TurnModel, rate: number): number {
+  return runOnOf(model, rate);
+}
+
+function shifted(estimate: Estimate, by: number): Estimate {
+  return {
+    ...estimate,
+    value: estimate.value + by,
+    low: estimate.low + by,
+    high: estimate.high + by,
+  };
 }

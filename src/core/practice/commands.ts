@@ -8,6 +8,8 @@ export type PracticeCommand =
   /** Power off and on; a hub that is touched meanwhile learns a wrong zero. */
   | { do: 'boot'; touched: boolean }
   | { do: 'remedy'; remedy: Remedy }
+  /** A full pack is put in. */
+  | { do: 'charge' }
   /** Somebody leans on the table. */
   | { do: 'nudge' }
   /** Whole turns by hand against a mark. */

@@ -62,29 +62,36 @@ export class PracticeHub {
   private readonly luck: Draw;
   private readonly sensor: Draw;
   private drift: number;
-  private clock = 0;
+  private clock: number;
   private voltage: number;
+  /** When the pack was full, s of the clock. */
+  private charged: number;
   private seating = 0;
-  private sent = 0;
+  private sent: number;
   private driftSum = 0;
   private driftLines = 0;
   /** The program's own numbers: it believes the setup, and neither scale nor offset. */
-  private readonly program: Setup;
+  private program!: Setup;
   private lines: TelemetryLine[] = [];
   private wall: { distance: number; incidence: number } | null = null;
 
   /**
    * @param believed the setup by which the hub's program was written
    * @param seed of everything that happens to it
+   * @param before what it had sent before it was started again: lines, and s of its clock
    */
   constructor(
     readonly truth: PracticeTruth,
     believed: Setup,
     private readonly seed: number,
+    before: { lines: number; clock: number } = { lines: 0, clock: 0 },
   ) {
+    this.sent = before.lines;
+    this.clock = before.clock;
+    this.charged = before.clock;
     const border = edgesOf(rectangle(0, 0, FLOOR, FLOOR));
     this.plant = new Plant(truth.setup, packSegments(border));
-    this.program = withSetupValues(believed, { 'gyro.scale': 1 });
+    this.reprogram(believed);
     this.hand = normal(seed, 1, 11);
     this.luck = uniform(seed, 1, 12);
     this.sensor = normal(seed, 1, 13);
@@ -98,6 +105,11 @@ export class PracticeHub {
   /** Mean true drift of the gyro over the last command, rad/s: for tests, never for a line. */
   get trueDrift(): number {
     return this.driftSum / Math.max(1, this.driftLines);
+  }
+
+  /** Gives the hub a program by another setup. */
+  reprogram(believed: Setup): void {
+    this.program = withSetupValues(believed, { 'gyro.scale': 1 });
   }
 
   /** Carries a command out and gives all its lines, in order. */
@@ -117,6 +129,8 @@ export class PracticeHub {
         return this.boot(command.touched);
       case 'remedy':
         return this.remedy(command.remedy);
+      case 'charge':
+        return this.charge();
       case 'nudge':
         return this.nudge();
       case 'spin':
@@ -187,6 +201,11 @@ export class PracticeHub {
     this.advance(0.5);
   }
 
+  private charge(): void {
+    this.charged = this.clock + this.plant.time;
+    this.event('charged');
+  }
+
   private nudge(): void {
     for (let i = 0; i < 20; i++) {
       this.plant.turnByHand(radians(0.12) * (1 + 0.3 * this.hand()));
@@ -248,6 +267,7 @@ export class PracticeHub {
     ]);
     this.event('turned', {
       asked_deg: rounded(degrees(trigger), 3),
+      pace_dps: rounded(degrees(rate), 2),
       turned_deg: this.protractor(this.plant.heading - before),
     });
   }
@@ -407,7 +427,8 @@ export class PracticeHub {
   private say(plant: Plant): void {
     this.driftSum += plant.gyroDrift;
     this.driftLines++;
-    this.voltage = this.truth.setup.battery.voltage - this.truth.sag * (this.clock + plant.time);
+    this.voltage =
+      this.truth.setup.battery.voltage - this.truth.sag * (this.clock + plant.time - this.charged);
     this.push(this.readings(plant), null);
   }
 

@@ -11,6 +11,7 @@ export interface Setup {
   program: ProgramTiming;
   gyro: Gyro;
   range: RangeSensor;
+  light: LightSensor;
   battery: Battery;
   placement: Placement;
   ground: Ground;
@@ -98,6 +99,15 @@ export interface RangeSensor {
   dropoutChance: number;
 }
 
+/** Reflected light as shares of 1. It depends on the room: measured again at every venue. */
+export interface LightSensor {
+  dark: number;
+  light: number;
+  noise: number;
+  /** Between dark and light; programs compare with less-than, never with equals. */
+  threshold: number;
+}
+
 export interface Battery {
   /** Voltage under which the team runs, V. */
   voltage: number;
@@ -163,6 +173,7 @@ export const STARTING_SETUP: Setup = {
     longest: 1500,
     dropoutChance: 0.002,
   },
+  light: { dark: 0.12, light: 0.6, noise: 0.01, threshold: 0.36 },
   battery: { voltage: 8, voltageSpread: 0.1 },
   placement: { alongSpread: 2, acrossSpread: 2, headingSpread: 0.008 },
   ground: { slip: 0.12, slipHeading: 0.0006, bumpRate: 0.0002, bumpHeading: 0.006 },

@@ -321,7 +321,8 @@ export class Plant {
   readRate(): number {
     const { latency, noise, scale } = this.truth.gyro;
     const when = this.time - latency;
-    const turned = this.past(this.historyGyro, when) - this.past(this.historyGyro, when - RATE_TIME);
+    const turned =
+      this.past(this.historyGyro, when) - this.past(this.historyGyro, when - RATE_TIME);
     const random = this.randomness === null ? 0 : this.randomness.gyroNoise();
     return turned / RATE_TIME + scale * noise * random;
   }

@@ -37,6 +37,7 @@ const QUANTITIES: Record<string, QuantityKind[]> = {
   battery: ['voltage'],
   // What a person beside the robot read, on the line of an event.
   asked: ['length', 'angle'],
+  pace: ['rate'],
   tape: ['length'],
   ahead: ['length'],
   aside: ['length'],
@@ -48,6 +49,11 @@ const QUANTITIES: Record<string, QuantityKind[]> = {
 export const LINE_NUMBER = 'n';
 export const EVENT = 'event';
 export const TIME = 't';
+
+/** Endings of a column's name that give its unit, for a kind of quantity; the first is the usual one. */
+export function unitSuffixes(kind: QuantityKind): Readonly<Record<string, number>> {
+  return SUFFIXES[kind] ?? {};
+}
 
 /** A name that cannot be read, as a sentence; or null for a column that Corvat has no use for. */
 export type ColumnReading = TelemetryColumn | { fault: string } | null;

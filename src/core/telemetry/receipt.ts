@@ -17,6 +17,8 @@ export interface Receipt {
   /** Numbers that were missing when their gap was forgotten, because there were too many gaps. */
   givenUp: number;
   lastFault: string | null;
+  /** Time of the newest line by the sender's clock, s; a sender that starts again goes on from it. */
+  lastTime: number;
 }
 
 /** Gaps that are remembered; older ones are given up as lost. */
@@ -33,6 +35,7 @@ export function emptyReceipt(): Receipt {
     uncounted: 0,
     givenUp: 0,
     lastFault: null,
+    lastTime: 0,
   };
 }
 
@@ -41,8 +44,13 @@ export function lostLines({ gaps, givenUp }: Receipt): number {
   return gaps.reduce((sum, [from, to]) => sum + to - from + 1, givenUp);
 }
 
-/** Notes an arrived line in the receipt, and says whether it is new. */
-export function receive(receipt: Receipt, n: number | null): boolean {
+/**
+ * Notes an arrived line in the receipt, and says whether it is new.
+ *
+ * @param time of the line by the sender's clock, s
+ */
+export function receive(receipt: Receipt, n: number | null, time: number): boolean {
+  if (n === null || n >= receipt.next) receipt.lastTime = time;
   if (n === null) {
     receipt.uncounted++;
     receipt.arrived++;

@@ -82,11 +82,23 @@ export async function bodyText(request: Request): Promise<string> {
   return text;
 }
 
-/** The identifier in the address. */
-export function idOf(context: APIContext): string {
-  const parsed = idSchema.safeParse(context.params['id']);
+/** Reads the body as bytes, up to the size limit. */
+export async function bodyBytes(request: Request): Promise<Uint8Array> {
+  const bytes = new Uint8Array(await request.arrayBuffer());
+  if (bytes.length > LARGEST_BODY) throw new Refused(413, 'A column is larger than 20 MB.');
+  return bytes;
+}
+
+/** A part of the address against a schema; what does not fit is not there. */
+export function paramOf<T>(context: APIContext, name: string, schema: z.ZodType<T>): T {
+  const parsed = schema.safeParse(context.params[name]);
   if (!parsed.success) throw new NotFound('record');
   return parsed.data;
+}
+
+/** The identifier in the address. */
+export function idOf(context: APIContext): string {
+  return paramOf(context, 'id', idSchema);
 }
 
 function refuseOtherSites(request: Request): void {

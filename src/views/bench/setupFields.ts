@@ -98,6 +98,16 @@ export const SETUP_GROUPS: readonly SetupGroup[] = [
     ],
   },
   {
+    name: 'light',
+    title: 'Light',
+    fields: [
+      field('light.dark', 'Dark reads', 'share'),
+      field('light.light', 'Light reads', 'share'),
+      field('light.noise', 'Noise', 'share', 2),
+      field('light.threshold', 'Dark is below', 'share'),
+    ],
+  },
+  {
     name: 'placement',
     title: 'Put down by hand',
     fields: [

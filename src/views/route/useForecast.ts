@@ -3,7 +3,8 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import type { SpreadAt } from '../../core/budget/spread.ts';
 import type { Forecast } from '../../core/simulation/forecast.ts';
 import type { Experiment } from '../../core/simulation/run.ts';
-import { Cancelled, SimulationWorker } from '../../ui/simulationWorker.ts';
+import { Cancelled } from '../../ui/cancellableWorker.ts';
+import { simulationWorker, type SimulationWorker } from '../../ui/simulationWorker.ts';
 
 /** Runs of the quick look after every edit, and of the forecast that is asked for. */
 const QUICK_RUNS = 60;
@@ -36,7 +37,7 @@ export function useForecast(experiment: Experiment): ForecastState {
 
   const run = useCallback(
     async (runs: number, onProgress: (done: number) => void) => {
-      worker.current ??= new SimulationWorker();
+      worker.current ??= simulationWorker();
       // Progress comes by a line of its own and may arrive after the result.
       let live = true;
       const report = (done: number) => {

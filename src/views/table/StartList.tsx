@@ -1,12 +1,14 @@
+import { formatDistanceToNowStrict } from 'date-fns';
+import type { GyroCheck } from '../../contracts/records.ts';
+import { degrees } from '../../core/geometry/angle.ts';
+import { formatNumber } from '../../core/quantities/quantity.ts';
 import { Button } from '../../ui/Button.tsx';
 import styles from './TableView.module.css';
 
+const GYRO_ITEM = 'Hands off, gyro rate zero';
+
 /** What is looked at before every run. */
-export const START_LIST = [
-  'Robot against the jig',
-  'Wheels wiped',
-  'Hands off, gyro rate zero',
-] as const;
+export const START_LIST = ['Robot against the jig', 'Wheels wiped', GYRO_ITEM] as const;
 
 interface StartListProps {
   ticked: ReadonlySet<string>;
@@ -15,10 +17,13 @@ interface StartListProps {
   onBattery: (battery: string) => void;
   /** Voltage of the first run of the session, to tell a sag. */
   firstBattery: number | null;
+  /** The newest check of the gyro; null before the first. */
+  gyro: GyroCheck | null;
 }
 
 /** The start list, with the battery; all of it is ticked with one press when all is well. */
-export function StartList({ ticked, onTick, battery, onBattery, firstBattery }: StartListProps) {
+export function StartList(props: StartListProps) {
+  const { ticked, onTick, battery, onBattery, firstBattery, gyro } = props;
   const volts = voltsOf(battery);
   const sag = volts !== null && firstBattery !== null ? firstBattery - volts : 0;
   const toggle = (item: string) => {
@@ -39,6 +44,11 @@ export function StartList({ ticked, onTick, battery, onBattery, firstBattery }: 
           <label key={item} className={styles['check']}>
             <input type="checkbox" checked={ticked.has(item)} onChange={() => toggle(item)} />
             {item}
+            {item === GYRO_ITEM && gyro !== null && (
+              <span className={styles['gyro']} data-fitness={gyro.fitness}>
+                {formatNumber(degrees(gyro.drift), 2)}°/s
+              </span>
+            )}
           </label>
         ))}
         <label className={styles['check']}>
@@ -52,6 +62,7 @@ export function StartList({ ticked, onTick, battery, onBattery, firstBattery }: 
           />
         </label>
       </div>
+      <GyroWords gyro={gyro} />
       {sag >= 0.2 && (
         <p className={styles['says']} data-fault="true">
           {sag.toFixed(1)} V lower than at the first run: the robot is slower and turns less far.
@@ -63,6 +74,32 @@ export function StartList({ ticked, onTick, battery, onBattery, firstBattery }: 
         </p>
       )}
     </section>
+  );
+}
+
+/** A check is old after this, ms: boots and bumps may have come between. */
+const OLD_AFTER = 60 * 60 * 1000;
+
+/** Go or no-go of the gyro, with the age of its check. */
+function GyroWords({ gyro }: { gyro: GyroCheck | null }) {
+  if (gyro === null) {
+    return (
+      <p className={styles['says']}>
+        The gyro has not been checked yet. <a href="/bench#rest">Check it</a>
+      </p>
+    );
+  }
+  const age = `checked ${formatDistanceToNowStrict(gyro.at)} ago`;
+  const old = Date.now() - Date.parse(gyro.at) > OLD_AFTER;
+  return (
+    <p className={styles['says']} data-fault={gyro.fitness !== 'fit'}>
+      {gyro.fitness === 'fit'
+        ? `Go: the gyro was fit, ${age}.`
+        : gyro.fitness === 'not fit'
+          ? `No go, ${age}. ${gyro.sentence}`
+          : `Unclear, ${age}. ${gyro.sentence}`}{' '}
+      {(old || gyro.fitness !== 'fit') && <a href="/bench#rest">Check it again</a>}
+    </p>
   );
 }
 

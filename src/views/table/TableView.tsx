@@ -1,5 +1,12 @@
 import { useState } from 'react';
-import type { FieldRecord, Robot, Route, Run, Session } from '../../contracts/records.ts';
+import type {
+  FieldRecord,
+  GyroCheck,
+  Robot,
+  Route,
+  Run,
+  Session,
+} from '../../contracts/records.ts';
 import { offsetWords, parseRunLine, type RunLine } from '../../core/formats/runLine.ts';
 import { scores, type Offset } from '../../core/field/field.ts';
 import type { Checkpoint } from '../../core/route/moves.ts';
@@ -20,6 +27,7 @@ export interface TableViewProps {
   route: Route;
   routes: Pick<Route, 'id' | 'name'>[];
   robot: Robot;
+  gyro: GyroCheck | null;
   field: FieldRecord;
   sessions: Session[];
   session: Session | null;
@@ -271,6 +279,7 @@ export function TableView(props: TableViewProps) {
                   onTick={setTicked}
                   battery={battery}
                   onBattery={setBattery}
+                  gyro={props.gyro}
                   firstBattery={log.runs.find((run) => run.battery !== null)?.battery ?? null}
                 />
               )}

@@ -5,7 +5,7 @@ import type { OffsetSummary } from '../../core/consistency/summary.ts';
 import type { Zone } from '../../core/field/field.ts';
 import type { Checkpoint } from '../../core/route/moves.ts';
 import type { Experiment } from '../../core/simulation/run.ts';
-import { SimulationWorker } from '../../ui/simulationWorker.ts';
+import { simulationWorker } from '../../ui/simulationWorker.ts';
 
 /** Runs for each source of spread, and their seed. */
 const SHARE_RUNS = 120;
@@ -27,7 +27,7 @@ export function useAdvice(
 ): Advice {
   const [advice, setAdvice] = useState<Advice>({ aims: [], shares: [], working: true });
   useEffect(() => {
-    const worker = new SimulationWorker();
+    const worker = simulationWorker();
     let ended = false;
     const work = async () => {
       const move = experiment.plan.moves.findIndex((one) => one.id === checkpoint.afterMoveId);

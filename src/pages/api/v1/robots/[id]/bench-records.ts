@@ -1,6 +1,6 @@
-import { benchCreateSchema } from '../../../../../contracts/records.ts';
+import { benchCreateSchema } from '../../../../../contracts/bench.ts';
+import { addBenchRecord, listBenchRecords } from '../../../../../store/benchRecords.ts';
 import { database } from '../../../../../store/database.ts';
-import { addBenchRecord, listBenchRecords } from '../../../../../store/robots.ts';
 import { body, endpoint, idOf, json } from '../../../_endpoint.ts';
 
 export const GET = endpoint(async (context) =>

@@ -1,0 +1,237 @@
+import { z } from 'zod';
+import { DEVICE_KINDS, PLACE_KINDS, PROGRAM_LANGUAGES } from '../core/bench/ports.ts';
+import { REMEDIES } from '../core/bench/remedies.ts';
+import { idSchema, noteSchema } from './domain.ts';
+
+const angle = z.number().min(-1000).max(1000);
+const length = z.number().min(-20000).max(20000);
+const share = z.number().min(0).max(1);
+
+/** Why a reading does not count; null when it does. The reading itself stays for ever. */
+const struck = noteSchema.nullable();
+
+/** Under what a bench was measured. */
+export const conditionsSchema = z.strictObject({
+  battery: z.number().positive().max(100).nullable(),
+  surface: z.string().trim().max(80),
+  /** Which sensor, when there are several of a kind. */
+  unit: z.string().trim().max(40).default(''),
+});
+export type Conditions = z.infer<typeof conditionsSchema>;
+
+const estimateSchema = z.strictObject({
+  value: z.number(),
+  standardError: z.number().nonnegative(),
+  low: z.number(),
+  high: z.number(),
+});
+
+export const portsBenchSchema = z.strictObject({
+  kind: z.literal('ports'),
+  language: z.enum(PROGRAM_LANGUAGES),
+  devices: z
+    .array(
+      z.strictObject({
+        kind: z.enum(DEVICE_KINDS),
+        name: z.string().trim().max(40),
+        place: z.enum(PLACE_KINDS),
+        label: z.string().trim().max(20),
+        unit: z.string().trim().max(20),
+      }),
+    )
+    .min(1)
+    .max(60),
+});
+
+function trials<T extends z.core.$ZodLooseShape>(reading: T) {
+  return z
+    .array(z.strictObject({ ...reading, struck }))
+    .min(1)
+    .max(2000);
+}
+
+export const wheelsBenchSchema = z.strictObject({
+  kind: z.literal('wheels'),
+  conditions: conditionsSchema,
+  /** What the robot believed of itself when it drove. */
+  wheelDiameter: z.number().positive(),
+  track: z.number().positive(),
+  trials: trials({
+    told: z.number().positive().max(20000),
+    ahead: z.number().positive().max(20000),
+    left: length.nullable(),
+  }),
+});
+
+export const squareBenchSchema = z.strictObject({
+  kind: z.literal('square'),
+  conditions: conditionsSchema,
+  by: z.enum(['encoders', 'gyro']),
+  side: z.number().min(50).max(10000),
+  track: z.number().positive(),
+  trials: trials({ way: z.enum(['left', 'right']), x: length, y: length }),
+});
+
+export const trackBenchSchema = z.strictObject({
+  kind: z.literal('track'),
+  conditions: conditionsSchema,
+  track: z.number().positive(),
+  trials: trials({ told: angle.refine((told) => told !== 0), measured: angle }),
+});
+
+export const scaleBenchSchema = z.strictObject({
+  kind: z.literal('scale'),
+  conditions: conditionsSchema,
+  trials: trials({
+    way: z.enum(['left', 'right']),
+    turns: z.int().min(1).max(100),
+    reported: angle,
+  }),
+});
+
+export const turnBenchSchema = z.strictObject({
+  kind: z.literal('turn'),
+  style: z.enum(['spot', 'pivot-left', 'pivot-right']),
+  conditions: conditionsSchema,
+  trials: trials({
+    trigger: z.number().positive().max(100),
+    rate: z.number().positive().max(50),
+    measured: z.number().nonnegative().max(100),
+    way: z.enum(['left', 'right']).nullable().default(null),
+  }),
+});
+export type TurnBench = z.infer<typeof turnBenchSchema>;
+
+export const rangeBenchSchema = z.strictObject({
+  kind: z.literal('range'),
+  conditions: conditionsSchema,
+  /** Whether the readings are volts. */
+  analog: z.boolean(),
+  /** Residual up to which a distance counts as useful, mm. */
+  limit: z.number().positive().max(1000),
+  trials: trials({
+    unit: z.string().trim().min(1).max(40),
+    tape: z.number().nonnegative().max(20000),
+    reading: z.number().min(-20000).max(20000),
+    incidence: z.number().min(-1.5).max(1.5),
+  }),
+});
+
+export const lightBenchSchema = z.strictObject({
+  kind: z.literal('light'),
+  conditions: conditionsSchema,
+  /** Where it was measured, such as home or the venue. */
+  place: z.string().trim().max(80),
+  /** Width of the line to be found, mm. */
+  lineWidth: z.number().positive().max(1000),
+  trials: trials({ surface: z.enum(['dark', 'light']), value: share }),
+});
+
+export const colourBenchSchema = z.strictObject({
+  kind: z.literal('colour'),
+  conditions: conditionsSchema,
+  trials: trials({
+    name: z.string().trim().min(1).max(40),
+    red: share,
+    green: share,
+    blue: share,
+  }),
+});
+
+/** What was tried on a gyro just before it was checked. */
+export const triedSchema = z.strictObject({
+  remedy: z.enum(REMEDIES),
+  seconds: z.number().nonnegative().max(3600),
+});
+export type Tried = z.infer<typeof triedSchema>;
+
+const fitnessSchema = z.enum(['fit', 'not fit', 'cannot tell']);
+
+/** A gyro at rest. The readings are telemetry; the result is kept beside them for lists. */
+export const restBenchSchema = z.strictObject({
+  kind: z.literal('rest'),
+  conditions: conditionsSchema,
+  telemetry: idSchema,
+  /** How the sensor counted. */
+  rightPositive: z.boolean(),
+  tried: triedSchema.nullable(),
+  found: z.strictObject({
+    bias: estimateSchema,
+    stillFor: z.number().nonnegative(),
+    lasted: z.number().nonnegative(),
+    samples: z.int().nonnegative(),
+    lost: z.int().nonnegative(),
+    step: z.number().nonnegative(),
+    noise: z.number().nonnegative(),
+    moved: z.array(z.strictObject({ from: z.number(), to: z.number() })).max(1000),
+    randomWalk: z.number().nullable(),
+    biasInstability: z.number().nullable(),
+  }),
+  /** Against what it was judged: the route by name, and the dearest checkpoint. */
+  against: z
+    .strictObject({
+      route: z.string().max(80),
+      checkpoint: z.string().max(80),
+      cost: z.number().nonnegative(),
+      budget: z.number().nonnegative(),
+    })
+    .nullable(),
+  fitness: fitnessSchema,
+  sentence: z.string().max(200),
+});
+
+/** Loop period and latency. The readings are telemetry; the result is kept beside them for lists. */
+export const delaysBenchSchema = z.strictObject({
+  kind: z.literal('delays'),
+  conditions: conditionsSchema,
+  telemetry: idSchema,
+  rightPositive: z.boolean(),
+  found: z.strictObject({
+    period: estimateSchema,
+    jitter: z.number().nonnegative(),
+    longestGap: z.number().nonnegative(),
+    latency: estimateSchema.nullable(),
+    samples: z.int().nonnegative(),
+  }),
+});
+
+/** The raw readings of one bench, with its conditions. */
+export const benchSchema = z.discriminatedUnion('kind', [
+  portsBenchSchema,
+  wheelsBenchSchema,
+  squareBenchSchema,
+  trackBenchSchema,
+  restBenchSchema,
+  scaleBenchSchema,
+  turnBenchSchema,
+  rangeBenchSchema,
+  lightBenchSchema,
+  colourBenchSchema,
+  delaysBenchSchema,
+]);
+export type Bench = z.infer<typeof benchSchema>;
+export type BenchKind = Bench['kind'];
+export type BenchOf<K extends BenchKind> = Extract<Bench, { kind: K }>;
+
+export const benchCreateSchema = z.strictObject({ id: idSchema, bench: benchSchema });
+export interface BenchRecord<B extends Bench = Bench> {
+  id: string;
+  robotId: string;
+  /** Counted per robot; the number by which a setup names its source. */
+  number: number;
+  bench: B;
+  createdAt: string;
+}
+
+/** The records of one kind, in the order in which they came. */
+export function recordsOf<K extends BenchKind>(
+  records: readonly BenchRecord[],
+  kind: K,
+): BenchRecord<BenchOf<K>>[] {
+  return records.filter((record): record is BenchRecord<BenchOf<K>> => record.bench.kind === kind);
+}
+
+/** The readings that count. */
+export function counted<T extends { struck: string | null }>(readings: readonly T[]): T[] {
+  return readings.filter((reading) => reading.struck === null);
+}

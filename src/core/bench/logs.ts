@@ -1,0 +1,42 @@
+import { wheelDiameters } from '../drivebase/driveBase.ts';
+import type { DriveBase } from '../robot/setup.ts';
+import { completeRows, quantityOf, type Recording } from '../telemetry/recording.ts';
+import type { MotionLog } from './delays.ts';
+import type { StillLog } from './gyroRest.ts';
+
+/**
+ * Time and heading of a recording, counter-clockwise positive.
+ *
+ * @param rightPositive whether the sensor counts right turns as positive
+ * @returns null when the recording has no time or no heading
+ */
+export function stillLogOf(recording: Recording, rightPositive: boolean): StillLog | null {
+  const columns = [quantityOf(recording, 't'), quantityOf(recording, 'heading')];
+  if (columns.includes(null)) return null;
+  const [time, heading] = completeRows(columns as Float64Array[]) as [Float64Array, Float64Array];
+  return { time, heading: rightPositive ? heading.map((value) => -value) : heading };
+}
+
+/** Time and heading by wheels and by gyro; null when the recording lacks one of them. */
+export function motionLogOf(
+  recording: Recording,
+  drive: DriveBase,
+  rightPositive: boolean,
+): MotionLog | null {
+  const columns = ['t', 'left', 'right', 'heading'].map((name) => quantityOf(recording, name));
+  if (columns.includes(null)) return null;
+  const [time, left, right, heading] = completeRows(columns as Float64Array[]) as [
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+  ];
+  const diameters = wheelDiameters(drive);
+  const perLeft = diameters.left / (2 * drive.gearRatio * drive.track);
+  const perRight = diameters.right / (2 * drive.gearRatio * drive.track);
+  return {
+    time,
+    wheels: left.map((angle, i) => right[i]! * perRight - angle * perLeft),
+    gyro: rightPositive ? heading.map((value) => -value) : heading,
+  };
+}

@@ -1,0 +1,133 @@
+import type { PracticeLink, WaitingCommand } from '../contracts/link.ts';
+import { PracticeHub } from '../core/practice/hub.ts';
+import { practiceTruth } from '../core/practice/truth.ts';
+import { writeLine, type TelemetryLine } from '../core/telemetry/lines.ts';
+import type { Receipt } from '../core/telemetry/receipt.ts';
+
+/** How the practice robot reaches Corvat, and how it passes its time. */
+export interface PracticeSettings {
+  /** Such as `http://127.0.0.1:4310`. */
+  address: string;
+  /** Seconds of the robot's time that pass in one second. */
+  speed: number;
+  /** A link to serve alone; null for all that wait for a practice robot. */
+  token: string | null;
+}
+
+/** How often it asks for links and for commands, ms. */
+const ASK_EVERY = 250;
+/** How often a moving robot sends what has become due, ms. */
+const SEND_EVERY = 100;
+/** Lines of one request. */
+const LINES_AT_ONCE = 400;
+
+const pause = (milliseconds: number) =>
+  new Promise<void>((resolve) => setTimeout(resolve, milliseconds));
+
+/**
+ * Serves practice links until the signal: for each it runs a simulated hub, which takes its commands and
+ * sends its lines over HTTP as any hub would. It knows nothing that is not on the wire, and a
+ * server that is away for a while loses no line: the receipt says from where to send again.
+ */
+export async function runPracticeRobot(
+  settings: PracticeSettings,
+  signal: AbortSignal,
+): Promise<void> {
+  const served = new Map<string, Served>();
+  while (!signal.aborted) {
+    const links = await ask<PracticeLink[]>(settings, 'GET', 'practice/links').catch(() => null);
+    for (const link of links ?? []) {
+      if (settings.token !== null && link.token !== settings.token) continue;
+      const known = served.get(link.token);
+      if (known !== undefined) {
+        known.hub.reprogram(link.setup);
+        continue;
+      }
+      const hub = new PracticeHub(practiceTruth(link.first, link.seed), link.setup, link.seed, {
+        lines: link.receipt.next - 1,
+        clock: link.receipt.lastTime,
+      });
+      const one = new Served(settings, link.token, hub);
+      served.set(link.token, one);
+      void one.serve(signal);
+    }
+    await pause(ASK_EVERY);
+  }
+}
+
+/** One link with its hub. */
+class Served {
+  /** The newest command that was taken. */
+  private after = 0;
+
+  constructor(
+    private readonly settings: PracticeSettings,
+    private readonly token: string,
+    readonly hub: PracticeHub,
+  ) {}
+
+  async serve(signal: AbortSignal): Promise<void> {
+    while (!signal.aborted) {
+      const waiting = await ask<WaitingCommand[]>(
+        this.settings,
+        'GET',
+        `link/${this.token}/commands?after=${this.after}`,
+      ).catch(() => []);
+      const next = waiting[0];
+      if (next === undefined) {
+        await pause(ASK_EVERY);
+        continue;
+      }
+      this.after = next.number;
+      await this.send(this.hub.carryOut(next.command), signal);
+      await ask(this.settings, 'DELETE', `link/${this.token}/commands?number=${next.number}`).catch(
+        () => null,
+      );
+    }
+  }
+
+  /** Sends lines at the pace of the robot's clock; goes on from the receipt after a failure. */
+  private async send(lines: readonly TelemetryLine[], signal: AbortSignal): Promise<void> {
+    const first = lines[0];
+    if (first === undefined) return;
+    const begun = performance.now();
+    const due = (line: TelemetryLine) =>
+      begun + ((line.values['t_s']! - first.values['t_s']!) / this.settings.speed) * 1000;
+    let sent = 0;
+    while (sent < lines.length && !signal.aborted) {
+      const now = performance.now();
+      let to = sent;
+      while (to < lines.length && to - sent < LINES_AT_ONCE && due(lines[to]!) <= now) to++;
+      if (to === sent) {
+        await pause(SEND_EVERY);
+        continue;
+      }
+      const text = lines.slice(sent, to).map(writeLine).join('\n');
+      try {
+        await ask<Receipt>(this.settings, 'POST', `link/${this.token}`, `${text}\n`);
+        sent = to;
+      } catch {
+        await pause(ASK_EVERY);
+        const link = await ask<PracticeLink>(this.settings, 'GET', `link/${this.token}`).catch(
+          () => null,
+        );
+        // What the server acknowledged is not sent again; what it would have dropped as a double, either.
+        if (link !== null) sent = Math.max(0, link.receipt.next - first.n!);
+      }
+    }
+  }
+}
+
+async function ask<T>(
+  { address }: PracticeSettings,
+  method: string,
+  path: string,
+  content?: string,
+): Promise<T> {
+  const response = await fetch(`${address}/api/v1/${path}`, {
+    method,
+    ...(content === undefined ? {} : { body: content, headers: { 'content-type': 'text/plain' } }),
+  });
+  if (!response.ok) throw new Error(`${path}: ${response.status}`);
+  return (response.status === 204 ? undefined : await response.json()) as T;
+}

@@ -1,0 +1,21 @@
+import { z } from 'zod';
+import { database } from '../../../../../../store/database.ts';
+import { getColumn, putColumn } from '../../../../../../store/telemetry.ts';
+import { bodyBytes, endpoint, idOf, paramOf } from '../../../../_endpoint.ts';
+
+const nameSchema = z.string().max(40);
+
+/** One packed column of a recording, as bytes. */
+export const GET = endpoint(async (context) => {
+  const name = paramOf(context, 'name', nameSchema);
+  const bytes = await getColumn(database(), idOf(context), name);
+  return new Response(Buffer.from(bytes), {
+    headers: { 'content-type': 'application/octet-stream', 'cache-control': 'no-store' },
+  });
+});
+
+export const PUT = endpoint(async (context) => {
+  const name = paramOf(context, 'name', nameSchema);
+  await putColumn(database(), idOf(context), name, await bodyBytes(context.request));
+  return new Response(null, { status: 204 });
+});

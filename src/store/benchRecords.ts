@@ -1,0 +1,69 @@
+import { randomUUID } from 'node:crypto';
+import type { Sequelize, Transaction } from 'sequelize';
+import type { Bench, BenchRecord, benchCreateSchema } from '../contracts/bench.ts';
+import type { z } from 'zod';
+import { Conflict } from './errors.ts';
+import { lockNewest } from './robots.ts';
+import { tablesOf, type BenchRow } from './tables.ts';
+import { requireComplete } from './telemetry.ts';
+
+/** Bench records of a robot, newest first. */
+export async function listBenchRecords(
+  database: Sequelize,
+  robotId: string,
+): Promise<BenchRecord[]> {
+  const rows = await tablesOf(database).benchRecords.findAll({
+    where: { robotId },
+    order: [['number', 'DESC']],
+  });
+  return rows.map(benchOf);
+}
+
+/**
+ * Keeps the raw readings of a bench under the client's identifier. Sending the same again gives the
+ * record that is there; other readings under the same identifier are a {@link Conflict}.
+ */
+export async function addBenchRecord(
+  database: Sequelize,
+  robotId: string,
+  input: z.infer<typeof benchCreateSchema>,
+): Promise<BenchRecord> {
+  const { benchRecords } = tablesOf(database);
+  return database.transaction(async (transaction) => {
+    await lockNewest(database, robotId, transaction);
+    const existing = await benchRecords.findByPk(input.id, { transaction });
+    if (existing !== null) {
+      if (JSON.stringify(existing.bench) === JSON.stringify(input.bench)) return benchOf(existing);
+      throw new Conflict('Other readings were kept under this identifier. Save them as new ones.');
+    }
+    const recording = recordingOf(input.bench);
+    if (recording !== null) await requireComplete(database, robotId, recording, transaction);
+    const count = await benchRecords.max<number, BenchRow>('number', {
+      where: { robotId },
+      transaction,
+    });
+    return insert(database, robotId, { ...input, number: (count ?? 0) + 1 }, transaction);
+  });
+}
+
+async function insert(
+  database: Sequelize,
+  robotId: string,
+  { id = randomUUID(), number, bench }: { id?: string; number: number; bench: Bench },
+  transaction: Transaction,
+): Promise<BenchRecord> {
+  const row = await tablesOf(database).benchRecords.create(
+    { id, robotId, number, kind: bench.kind, bench, createdAt: new Date() },
+    { transaction },
+  );
+  return benchOf(row);
+}
+
+/** The identifier of the recording that a bench stands on, or null when its readings are its own. */
+export function recordingOf(bench: Bench): string | null {
+  return bench.kind === 'rest' || bench.kind === 'delays' ? bench.telemetry : null;
+}
+
+function benchOf({ id, robotId, number, bench, createdAt }: BenchRow): BenchRecord {
+  return { id, robotId, number, bench, createdAt: createdAt.toISOString() };
+}

@@ -1,0 +1,232 @@
+import { createHash, randomBytes } from 'node:crypto';
+import { Op, type Sequelize, type Transaction } from 'sequelize';
+import type { Link, PracticeLink, WaitingCommand } from '../contracts/link.ts';
+import type { PracticeCommand } from '../core/practice/commands.ts';
+import { valueOf } from '../core/bench/fromTelemetry.ts';
+import { writeLine, type ReadLine, type TelemetryLine } from '../core/telemetry/lines.ts';
+import {
+  emptyReceipt,
+  receive,
+  receiveMalformed,
+  type Receipt,
+} from '../core/telemetry/receipt.ts';
+import { NotFound } from './errors.ts';
+import { getRobot, listSetups } from './robots.ts';
+import { tablesOf, type LinkRow } from './tables.ts';
+
+/** Lines stay this long for whoever follows late; what matters was recorded by then. */
+const KEPT_FOR = 24 * 60 * 60 * 1000;
+/** A practice link without a command for this long is left alone by the practice robot. */
+const PRACTICE_IDLE = 6 * 60 * 60 * 1000;
+
+/** Opens a link to a robot's sheets, with a token that nobody guesses. */
+export async function openLink(
+  database: Sequelize,
+  input: { robotId: string; name: string; practice: boolean },
+): Promise<Link> {
+  await getRobot(database, input.robotId);
+  const now = new Date();
+  const row = await tablesOf(database).links.create({
+    id: randomBytes(16).toString('base64url'),
+    ...input,
+    receipt: emptyReceipt(),
+    batches: 0,
+    lastAt: null,
+    createdAt: now,
+  });
+  return linkOf(row);
+}
+
+/** The links of a robot, newest first. */
+export async function listLinks(database: Sequelize, robotId: string): Promise<Link[]> {
+  const rows = await tablesOf(database).links.findAll({
+    where: { robotId },
+    order: [['createdAt', 'DESC']],
+  });
+  return rows.map(linkOf);
+}
+
+/** A link by its token; throws {@link NotFound}. */
+export async function getLink(database: Sequelize, token: string): Promise<Link> {
+  return linkOf(await linkRow(database, token));
+}
+
+async function linkRow(
+  database: Sequelize,
+  token: string,
+  transaction: Transaction | null = null,
+): Promise<LinkRow> {
+  const row = await tablesOf(database).links.findByPk(token, {
+    transaction,
+    ...(transaction === null ? {} : { lock: transaction.LOCK.UPDATE }),
+  });
+  if (row === null) throw new NotFound('link');
+  return row;
+}
+
+/**
+ * Takes what a sender sent: new lines are stored as one batch, in one transaction with the receipt
+ * that counts them, so that a line is acknowledged if and only if it is on disk, and once. The
+ * link's row is the lock: two processes can take lines for one link.
+ *
+ * @returns the receipt after it
+ */
+export async function takeLines(
+  database: Sequelize,
+  token: string,
+  read: readonly ReadLine[],
+): Promise<Receipt> {
+  return database.transaction(async (transaction) => {
+    const row = await linkRow(database, token, transaction);
+    const receipt = structuredClone(row.receipt);
+    const fresh: TelemetryLine[] = [];
+    for (const one of read) {
+      if ('fault' in one) receiveMalformed(receipt, one.fault);
+      else if (receive(receipt, one.line.n, valueOf(one.line, 't') ?? 0)) fresh.push(one.line);
+    }
+    const now = new Date();
+    if (fresh.length > 0) {
+      await tablesOf(database).linkBatches.create(
+        {
+          linkId: token,
+          number: row.batches + 1,
+          lines: fresh.map(writeLine).join('\n'),
+          createdAt: now,
+        },
+        { transaction },
+      );
+    }
+    row.set({
+      receipt,
+      batches: row.batches + (fresh.length > 0 ? 1 : 0),
+      ...(fresh.length > 0 ? { lastAt: now } : {}),
+    });
+    await row.save({ transaction });
+    return receipt;
+  });
+}
+
+/** What a follower has not seen yet. */
+export interface Followed {
+  receipt: Receipt;
+  /** Number of the newest batch in `lines`, or what was asked after when there is none. */
+  upTo: number;
+  /** Lines as JSON text, in the order in which they arrived. */
+  lines: string[];
+}
+
+/** Batches that are read at once for a follower who is far behind. */
+const BATCHES_AT_ONCE = 200;
+
+/**
+ * The lines after a batch, as JSON text.
+ *
+ * @param after number of the last batch that was seen; null for none of those that are there already
+ */
+export async function linesAfter(
+  database: Sequelize,
+  token: string,
+  after: number | null,
+): Promise<Followed> {
+  const { linkBatches } = tablesOf(database);
+  const { receipt, batches } = await linkRow(database, token);
+  if (after === null || batches <= after) {
+    return { receipt, upTo: after ?? batches, lines: [] };
+  }
+  const rows = await linkBatches.findAll({
+    where: { linkId: token, number: { [Op.gt]: after, [Op.lte]: after + BATCHES_AT_ONCE } },
+    order: [['number', 'ASC']],
+  });
+  return {
+    receipt,
+    upTo: Math.min(batches, after + BATCHES_AT_ONCE),
+    lines: rows.flatMap((row) => row.lines.split('\n')),
+  };
+}
+
+/** Removes lines that nobody can still be waiting for. */
+export async function forgetOldLines(database: Sequelize): Promise<void> {
+  await tablesOf(database).linkBatches.destroy({
+    where: { createdAt: { [Op.lt]: new Date(Date.now() - KEPT_FOR) } },
+  });
+}
+
+/** Leaves commands for the practice robot, in order. */
+export async function sendCommands(
+  database: Sequelize,
+  token: string,
+  commands: readonly PracticeCommand[],
+): Promise<void> {
+  const { linkCommands } = tablesOf(database);
+  await getLink(database, token);
+  await linkCommands.bulkCreate(
+    commands.map((command) => ({ linkId: token, command, createdAt: new Date() })),
+  );
+}
+
+/** Commands that were left after a number, oldest first. */
+export async function commandsAfter(
+  database: Sequelize,
+  token: string,
+  after: number,
+): Promise<WaitingCommand[]> {
+  const rows = await tablesOf(database).linkCommands.findAll({
+    where: { linkId: token, number: { [Op.gt]: after } },
+    order: [['number', 'ASC']],
+    limit: 50,
+  });
+  return rows.map(({ number, command }) => ({ number, command }));
+}
+
+/** Takes back the commands that the practice robot has not begun. */
+export async function dropCommands(database: Sequelize, token: string): Promise<void> {
+  await tablesOf(database).linkCommands.destroy({ where: { linkId: token } });
+}
+
+/** Marks a command as carried out: it is not given again. */
+export async function finishCommand(
+  database: Sequelize,
+  token: string,
+  number: number,
+): Promise<void> {
+  await tablesOf(database).linkCommands.destroy({ where: { linkId: token, number } });
+}
+
+/** The links that the practice robot serves: those that were opened or used lately. */
+export async function practiceLinks(database: Sequelize): Promise<PracticeLink[]> {
+  const since = new Date(Date.now() - PRACTICE_IDLE);
+  const rows = await tablesOf(database).links.findAll({
+    where: {
+      practice: true,
+      [Op.or]: [{ createdAt: { [Op.gt]: since } }, { lastAt: { [Op.gt]: since } }],
+    },
+  });
+  return Promise.all(
+    rows.map(async (row) => {
+      const setups = await listSetups(database, row.robotId);
+      return {
+        ...linkOf(row),
+        seed: seedOf(row.robotId),
+        first: setups.at(-1)!.setup,
+        setup: setups[0]!.setup,
+      };
+    }),
+  );
+}
+
+/** The hidden truth belongs to the robot: it is the same on every link and after every start. */
+function seedOf(robotId: string): number {
+  return createHash('sha256').update(robotId).digest().readUInt32BE(0) % 1_000_000;
+}
+
+function linkOf({ id, robotId, name, practice, receipt, lastAt, createdAt }: LinkRow): Link {
+  return {
+    token: id,
+    robotId,
+    name,
+    practice,
+    receipt,
+    lastAt: lastAt?.toISOString() ?? null,
+    createdAt: createdAt.toISOString(),
+  };
+}

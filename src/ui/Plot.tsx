@@ -1,0 +1,173 @@
+import {
+  Chart,
+  Legend,
+  LinearScale,
+  LineElement,
+  LogarithmicScale,
+  PointElement,
+  ScatterController,
+  Tooltip,
+  type ChartDataset,
+  type ChartOptions,
+  type Plugin,
+} from 'chart.js';
+import { useMemo } from 'react';
+import { Scatter } from 'react-chartjs-2';
+import styles from './Plot.module.css';
+import { useInk, type Ink } from './useInk.ts';
+
+Chart.register(
+  ScatterController,
+  LinearScale,
+  LogarithmicScale,
+  PointElement,
+  LineElement,
+  Tooltip,
+  Legend,
+);
+
+export interface PlotPoint {
+  x: number;
+  y: number;
+}
+
+/** One series: measured crosses or a trace in teal, a fit in plum, a limit or another unit in ink. */
+export interface PlotSeries {
+  label: string;
+  points: readonly PlotPoint[];
+  look: 'measured' | 'trace' | 'fit' | 'limit' | 'fault';
+  /** Which of several of a look; each gets a shape of its own. */
+  variant?: number;
+}
+
+export interface PlotAxis {
+  title: string;
+  logarithmic?: boolean;
+  from?: number;
+  to?: number;
+}
+
+export interface PlotProps {
+  label: string;
+  x: PlotAxis;
+  y: PlotAxis;
+  series: readonly PlotSeries[];
+  /** Stretches along x that do not count, with a word. */
+  shaded?: readonly { from: number; to: number; word: string }[];
+}
+
+const SHAPES = ['cross', 'rectRot', 'triangle', 'crossRot', 'circle'] as const;
+
+/** A plot of measurements over a common frame of type and colours, in either theme. */
+export function Plot({ label, x, y, series, shaded = [] }: PlotProps) {
+  const ink = useInk();
+  const options: ChartOptions<'scatter'> = {
+    maintainAspectRatio: false,
+    animation: false,
+    normalized: true,
+    scales: { x: axisOf(x, ink), y: axisOf(y, ink) },
+    plugins: {
+      legend: {
+        display: series.length > 1,
+        labels: { color: ink.ink, font: { family: ink.sans, size: 13 }, usePointStyle: true },
+      },
+      tooltip: { enabled: true },
+    },
+  };
+  const stretches = JSON.stringify(shaded);
+  const plugins = useMemo(
+    () => [shading(JSON.parse(stretches) as NonNullable<PlotProps['shaded']>, ink)],
+    [stretches, ink],
+  );
+  return (
+    <div className={styles['plot']}>
+      <Scatter
+        // Chart.js keeps the plugins that a chart was made with.
+        key={stretches}
+        role="img"
+        aria-label={label}
+        options={options}
+        plugins={plugins}
+        data={{ datasets: series.map((one) => datasetOf(one, ink)) }}
+      />
+    </div>
+  );
+}
+
+function datasetOf(
+  { label, points, look, variant = 0 }: PlotSeries,
+  ink: Ink,
+): ChartDataset<'scatter', PlotPoint[]> {
+  const data = [...points];
+  switch (look) {
+    case 'measured':
+    case 'fault':
+      return {
+        label,
+        data,
+        pointStyle: look === 'fault' ? 'circle' : SHAPES[variant % SHAPES.length]!,
+        pointRadius: look === 'fault' ? 9 : 6,
+        pointBorderWidth: 2,
+        borderColor: look === 'fault' ? ink.vermilion : variant === 0 ? ink.teal : ink.ink,
+        backgroundColor: 'transparent',
+      };
+    case 'trace':
+      return {
+        ...lineLook(label, data, variant === 0 ? ink.teal : ink.ink, 1.5),
+        stepped: false,
+      };
+    case 'fit':
+      return { ...lineLook(label, data, ink.plum, 1.5), borderDash: [6, 4] };
+    case 'limit':
+      return lineLook(label, data, ink.ink, 1);
+  }
+}
+
+function lineLook(label: string, data: PlotPoint[], colour: string, width: number) {
+  return {
+    label,
+    data,
+    showLine: true,
+    pointRadius: 0,
+    pointStyle: 'line' as const,
+    borderColor: colour,
+    borderWidth: width,
+  };
+}
+
+function axisOf({ title, logarithmic = false, from, to }: PlotAxis, ink: Ink) {
+  return {
+    type: logarithmic ? ('logarithmic' as const) : ('linear' as const),
+    suggestedMin: from,
+    suggestedMax: to,
+    title: { display: true, text: title, color: ink.soft, font: { family: ink.sans, size: 13 } },
+    ticks: {
+      color: ink.soft,
+      font: { family: ink.mono, size: 12 },
+      maxRotation: 0,
+      maxTicksLimit: 8,
+    },
+    grid: { color: ink.faint },
+    border: { color: ink.ink },
+  };
+}
+
+/** Washes the stretches that do not count and writes a word at their top. */
+function shading(stretches: NonNullable<PlotProps['shaded']>, ink: Ink): Plugin<'scatter'> {
+  return {
+    id: 'shading',
+    beforeDatasetsDraw({ ctx, chartArea, scales }) {
+      const { top, bottom, left, right } = chartArea;
+      for (const { from, to, word } of stretches) {
+        const a = Math.max(left, scales['x']!.getPixelForValue(from));
+        const b = Math.min(right, scales['x']!.getPixelForValue(to));
+        if (b <= a) continue;
+        ctx.fillStyle = ink.wash;
+        ctx.fillRect(a, top, b - a, bottom - top);
+        ctx.fillStyle = ink.vermilion;
+        ctx.font = `13px ${ink.sans}`;
+        ctx.fillText(word, a + 3, top + 14);
+      }
+    },
+  };
+}

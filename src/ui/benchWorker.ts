@@ -1,0 +1,12 @@
+import type { BenchDoor } from '../workers/bench.worker.ts';
+import { CancellableWorker } from './cancellableWorker.ts';
+
+export type { Against } from '../workers/bench.worker.ts';
+export type BenchWorker = CancellableWorker<BenchDoor>;
+
+/** A worker for long recordings and for drift verdicts, started when first needed. */
+export function benchWorker(): BenchWorker {
+  return new CancellableWorker(
+    () => new Worker(new URL('../workers/bench.worker.ts', import.meta.url), { type: 'module' }),
+  );
+}

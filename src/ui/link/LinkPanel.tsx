@@ -1,0 +1,134 @@
+import { useEffect, useState } from 'react';
+import type { PracticeCommand } from '../../core/practice/commands.ts';
+import { formatNumber } from '../../core/quantities/quantity.ts';
+import { lostLines } from '../../core/telemetry/receipt.ts';
+import { sentenceOf } from '../api.ts';
+import { Button } from '../Button.tsx';
+import { Notice } from '../Notice.tsx';
+import styles from './LinkPanel.module.css';
+import { hasSerial, listenToSerial } from './serialSender.ts';
+import { useLinkState, type LiveLink } from './useLink.ts';
+
+interface LinkPanelProps {
+  live: LiveLink;
+  /** What the practice robot can do for this sheet. */
+  offers: readonly { label: string; commands: PracticeCommand[] }[];
+}
+
+/** The live link: how to connect, what arrives, and what the practice robot can do. */
+export function LinkPanel({ live, offers }: LinkPanelProps) {
+  const { link, follower } = live;
+  const state = useLinkState(follower);
+  const [fault, setFault] = useState<string | null>(null);
+  const attempt = (work: Promise<unknown>) =>
+    void work.then(
+      () => setFault(null),
+      (error: unknown) => setFault(sentenceOf(error)),
+    );
+  return (
+    <section className={styles['panel']} aria-label="Live link">
+      <h2>Live link</h2>
+      {link === null ? (
+        <div className={styles['buttons']}>
+          <Button onClick={() => attempt(live.open(true))}>Use the practice robot</Button>
+          <Button onClick={() => attempt(live.open(false))}>Connect a hub</Button>
+        </div>
+      ) : (
+        <>
+          <p className={styles['state']} data-open={state?.status === 'open'}>
+            <strong>{link.practice ? 'Practice robot' : 'Hub'}</strong>{' '}
+            {state === null || state.status === 'opening'
+              ? 'connecting …'
+              : state.status === 'cut'
+                ? 'connection cut: nothing that was acknowledged is lost, trying again …'
+                : state.perSecond > 0
+                  ? `${state.perSecond} lines a second`
+                  : 'waiting for lines'}
+          </p>
+          {state !== null && <Counts receipt={state.receipt} />}
+          {link.practice ? (
+            <div className={styles['buttons']}>
+              {offers.map(({ label, commands }) => (
+                <Button key={label} onClick={() => attempt(live.command(commands))}>
+                  {label}
+                </Button>
+              ))}
+              <Button weight="quiet" onClick={() => attempt(live.drop())}>
+                Stop after this
+              </Button>
+              <Button
+                weight="quiet"
+                onClick={() => attempt(live.command([{ do: 'charge' }]))}
+                title="A full pack is put in. Bus sensors fall silent on a low one."
+              >
+                Full battery
+              </Button>
+            </div>
+          ) : (
+            <HowToSend token={link.token} onFault={setFault} />
+          )}
+          <Button weight="quiet" onClick={live.leave}>
+            Leave this link
+          </Button>
+        </>
+      )}
+      {fault !== null && <Notice mood="fault">{fault}</Notice>}
+    </section>
+  );
+}
+
+function Counts({ receipt }: { receipt: NonNullable<ReturnType<typeof useLinkState>>['receipt'] }) {
+  const counts = [
+    [receipt.arrived, 'arrived'],
+    [lostLines(receipt), 'missing'],
+    [receipt.late, 'late'],
+    [receipt.doubled, 'doubled'],
+    [receipt.malformed, 'unreadable'],
+  ] as const;
+  return (
+    <>
+      <ul className={styles['counts']} aria-label="Lines of this link">
+        {counts.map(([count, word]) => (
+          <li key={word} data-bad={count > 0 && (word === 'missing' || word === 'unreadable')}>
+            <span className="mono">{formatNumber(count, 0)}</span> {word}
+          </li>
+        ))}
+      </ul>
+      {receipt.lastFault !== null && (
+        <p className={styles['fault']}>Last unreadable line: {receipt.lastFault}</p>
+      )}
+    </>
+  );
+}
+
+function HowToSend({ token, onFault }: { token: string; onFault: (fault: string) => void }) {
+  const [stop, setStop] = useState<(() => void) | null>(null);
+  useEffect(() => () => stop?.(), [stop]);
+  return (
+    <div className={styles['how']}>
+      <p>
+        Let the hub, or a laptop beside it, send lines to this address, one after the other or many
+        at once:
+      </p>
+      <code>
+        POST {location.origin}/api/v1/link/{token}
+      </code>
+      <code>{'{"n": 1, "t_s": 0.01, "heading_deg": 1.5}'}</code>
+      {hasSerial() &&
+        (stop === null ? (
+          <Button
+            onClick={() =>
+              void listenToSerial(token, onFault).then(
+                (end) => setStop(() => end),
+                () => onFault('No cable was chosen.'),
+              )
+            }
+          >
+            Listen to a cable
+          </Button>
+        ) : (
+          <Button onClick={() => setStop(null)}>Stop listening to the cable</Button>
+        ))}
+    </div>
+  );
+}

@@ -1,0 +1,301 @@
+import { useMemo } from 'react';
+import { recordsOf, type BenchOf, type BenchRecord } from '../../contracts/bench.ts';
+import type { Robot } from '../../contracts/records.ts';
+import {
+  conventionalName,
+  DEVICE_KINDS,
+  PLACE_KINDS,
+  PLACES_FOR,
+  portFaults,
+  portsSentence,
+  UNITS_OF,
+  type Device,
+  type DeviceKind,
+  type PlaceKind,
+  type PortFault,
+} from '../../core/bench/ports.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import { Notice } from '../../ui/Notice.tsx';
+import styles from './BenchView.module.css';
+import { History } from './History.tsx';
+import portStyles from './PortsSheet.module.css';
+import type { Keeping } from './useKeeping.ts';
+
+/** What was written down and not kept yet. */
+export interface PortsDraft {
+  bench: BenchOf<'ports'>;
+  record: BenchRecord<BenchOf<'ports'>> | null;
+}
+
+interface PortsSheetProps {
+  robot: Robot;
+  records: readonly BenchRecord[];
+  keeping: Keeping;
+  draft: PortsDraft | null;
+  onDraft: (draft: PortsDraft) => void;
+}
+
+const EMPTY: BenchOf<'ports'> = { kind: 'ports', language: 'python', devices: [] };
+
+/** What is plugged in where, under which name, in which unit: checked, and printable. */
+export function PortsSheet({ robot, records, keeping, draft, onDraft }: PortsSheetProps) {
+  const kept = useMemo(() => recordsOf(records, 'ports'), [records]);
+  const { bench, record } = draft ?? {
+    bench: kept[0]?.bench ?? EMPTY,
+    record: kept[0] ?? null,
+  };
+  const { devices, language } = bench;
+  const faults = portFaults(devices, language);
+  const change = (part: Partial<BenchOf<'ports'>>) => {
+    keeping.say(null);
+    onDraft({ bench: { ...bench, ...part }, record: null });
+  };
+  const changeDevice = (at: number, part: Partial<Device>) =>
+    change({ devices: devices.map((one, i) => (i === at ? { ...one, ...part } : one)) });
+  const changeKind = (at: number, kind: DeviceKind) =>
+    changeDevice(at, {
+      kind,
+      unit: UNITS_OF[kind][0]!,
+      ...(PLACES_FOR[kind].includes(devices[at]!.place) ? {} : { place: PLACES_FOR[kind][0]! }),
+    });
+  const add = (kind: DeviceKind) =>
+    change({
+      devices: [
+        ...devices,
+        { kind, name: '', place: PLACES_FOR[kind][0]!, label: '', unit: UNITS_OF[kind][0]! },
+      ],
+    });
+  const keep = async () => {
+    const made = await keeping.keep(bench);
+    if (made !== null) onDraft({ bench, record: made });
+  };
+  return (
+    <div className={styles['bench-sheet']}>
+      <div className={styles['head']}>
+        <h1>{portsSentence(devices, faults)}</h1>
+      </div>
+      <Wiring robot={robot.name} devices={devices} faults={faults} />
+      <div className={portStyles['controls']}>
+        <Choice
+          label="Program language"
+          value={language}
+          options={[
+            { value: 'python', label: 'Python' },
+            { value: 'java', label: 'Java' },
+          ]}
+          onChange={(next) => change({ language: next })}
+        />
+        <Button
+          disabled={devices.length === 0}
+          onClick={() =>
+            change({
+              devices: devices.map((one) => ({
+                ...one,
+                name: conventionalName(one.name, language),
+              })),
+            })
+          }
+        >
+          Write the names as {language === 'python' ? 'Python' : 'Java'} does
+        </Button>
+      </div>
+      {devices.length > 0 && (
+        <table className={`${styles['table']} ${portStyles['devices']}`}>
+          <thead>
+            <tr>
+              <th>device</th>
+              <th>name in the program</th>
+              <th>plugged into</th>
+              <th>which</th>
+              <th>unit</th>
+              <th aria-label="remove" />
+            </tr>
+          </thead>
+          <tbody>
+            {devices.map((device, i) => (
+              <DeviceRow
+                key={i}
+                device={device}
+                at={i + 1}
+                faults={faults.filter((fault) => fault.device === i)}
+                onKind={(kind) => changeKind(i, kind)}
+                onChange={(part) => changeDevice(i, part)}
+                onRemove={() => change({ devices: devices.filter((_, j) => j !== i) })}
+              />
+            ))}
+          </tbody>
+        </table>
+      )}
+      <div className={styles['buttons']}>
+        {DEVICE_KINDS.map((kind) => (
+          <Button key={kind} onClick={() => add(kind)}>
+            + {kind}
+          </Button>
+        ))}
+      </div>
+      {devices.some(({ place }) => place === 'bus') && (
+        <Notice>Bus sensors are the first to fall silent on a low battery.</Notice>
+      )}
+      <div className={styles['buttons']}>
+        <Button
+          weight="main"
+          disabled={devices.length === 0 || record !== null || keeping.busy}
+          onClick={() => void keep()}
+        >
+          {record === null ? 'Keep this wiring' : `Kept as record ${record.number}`}
+        </Button>
+        <Button disabled={devices.length === 0} onClick={() => print()}>
+          Print the wiring sheet
+        </Button>
+      </div>
+      {keeping.done !== null && <Notice mood="good">{keeping.done}</Notice>}
+      {keeping.fault !== null && <Notice mood="fault">{keeping.fault}</Notice>}
+      <History
+        shown={record?.number ?? null}
+        onShow={(number) => {
+          const chosen = kept.find((one) => one.number === number);
+          if (chosen !== undefined) onDraft({ bench: chosen.bench, record: chosen });
+        }}
+        entries={kept.map(({ number, createdAt, bench: its }) => ({
+          number,
+          createdAt,
+          conditions: null,
+          trend: null,
+          says: `${its.devices.length} devices`,
+        }))}
+      />
+    </div>
+  );
+}
+
+interface DeviceRowProps {
+  device: Device;
+  at: number;
+  faults: readonly PortFault[];
+  onKind: (kind: DeviceKind) => void;
+  onChange: (part: Partial<Device>) => void;
+  onRemove: () => void;
+}
+
+function DeviceRow({ device, at, faults, onKind, onChange, onRemove }: DeviceRowProps) {
+  const { kind, name, place, label, unit } = device;
+  const units = UNITS_OF[kind].includes(unit) ? UNITS_OF[kind] : [...UNITS_OF[kind], unit];
+  return (
+    <>
+      <tr>
+        <td>
+          <select
+            aria-label={`Kind of device ${at}`}
+            value={kind}
+            onChange={(event) => onKind(event.target.value as DeviceKind)}
+          >
+            {DEVICE_KINDS.map((one) => (
+              <option key={one}>{one}</option>
+            ))}
+          </select>
+        </td>
+        <td>
+          <input
+            aria-label={`Name of device ${at}`}
+            value={name}
+            maxLength={40}
+            spellCheck={false}
+            data-word="true"
+            id={`device-${at}`}
+            aria-invalid={faults.length > 0}
+            onChange={(event) => onChange({ name: event.target.value })}
+          />
+        </td>
+        <td>
+          <select
+            aria-label={`Place of device ${at}`}
+            value={place}
+            onChange={(event) => onChange({ place: event.target.value as PlaceKind })}
+          >
+            {PLACE_KINDS.map((one) => (
+              <option key={one}>{one}</option>
+            ))}
+          </select>
+        </td>
+        <td>
+          <input
+            aria-label={`${place === 'bus' ? 'Address' : 'Letter or number'} of device ${at}`}
+            value={label}
+            maxLength={20}
+            onChange={(event) => onChange({ label: event.target.value })}
+          />
+        </td>
+        <td>
+          <select
+            aria-label={`Unit of device ${at}`}
+            value={unit}
+            onChange={(event) => onChange({ unit: event.target.value })}
+          >
+            {units.map((one) => (
+              <option key={one}>{one}</option>
+            ))}
+          </select>
+        </td>
+        <td>
+          <Button weight="quiet" aria-label={`Remove device ${at}`} onClick={onRemove}>
+            remove
+          </Button>
+        </td>
+      </tr>
+      {faults.map(({ sentence }) => (
+        <tr key={sentence} className={portStyles['fault']}>
+          <td colSpan={6}>{sentence}</td>
+        </tr>
+      ))}
+    </>
+  );
+}
+
+interface WiringProps {
+  robot: string;
+  devices: readonly Device[];
+  faults: readonly PortFault[];
+}
+
+/** The hub as a drawing: every place that is used, with what hangs on it. Pointing leads to the row. */
+function Wiring({ robot, devices, faults }: WiringProps) {
+  const groups = PLACE_KINDS.map((place) => ({
+    place,
+    devices: devices
+      .map((device, i) => ({ device, at: i }))
+      .filter(({ device }) => device.place === place)
+      .toSorted((a, b) =>
+        a.device.label.localeCompare(b.device.label, undefined, { numeric: true }),
+      ),
+  })).filter((group) => group.devices.length > 0);
+  if (groups.length === 0) return null;
+  return (
+    <figure className={portStyles['wiring']}>
+      <figcaption>{robot}: what is plugged in where</figcaption>
+      {groups.map((group) => (
+        <section key={group.place} aria-label={`${group.place}s`}>
+          <h3>{group.place === 'bus' ? 'bus' : `${group.place}s`}</h3>
+          <div>
+            {group.devices.map(({ device, at }) => (
+              <button
+                key={at}
+                type="button"
+                data-fault={faults.some((fault) => fault.device === at)}
+                onClick={() => document.getElementById(`device-${at + 1}`)?.focus()}
+              >
+                <strong>{device.label.trim() === '' ? '?' : device.label}</strong>
+                <span>
+                  <code>{device.name === '' ? '–' : device.name}</code>
+                  <small>
+                    {device.kind}, {device.unit}
+                  </small>
+                </span>
+              </button>
+            ))}
+          </div>
+        </section>
+      ))}
+    </figure>
+  );
+}

@@ -1,0 +1,164 @@
+import type { ClipboardEvent } from 'react';
+import Papa from 'papaparse';
+import { Button } from '../../ui/Button.tsx';
+import styles from './BenchView.module.css';
+import { readCell, readRow, type ReadingRow, withReadyRows } from './readingRows.ts';
+import type { ShownColumn } from './trialBench.ts';
+
+interface ReadingsProps {
+  columns: readonly ShownColumn[];
+  rows: readonly ReadingRow[];
+  onRows: (rows: ReadingRow[]) => void;
+  /** Text with a header that was pasted: a whole table, not cells. */
+  onTable: (text: string) => void;
+  /** What stands beside each reading that counts, in their order. */
+  beside: { label: string; values: readonly string[] } | null;
+}
+
+/** The readings of a bench, as a table that can be typed and pasted into. */
+export function Readings({ columns, rows, onRows, onTable, beside }: ReadingsProps) {
+  const change = (key: string, part: Partial<ReadingRow>) =>
+    onRows(
+      withReadyRows(
+        rows.map((row) => (row.key === key ? { ...row, ...part } : row)),
+        columns,
+      ),
+    );
+  /** Pasted cells go where the cursor is, over as many rows and columns as they have. */
+  const paste = (event: ClipboardEvent, at: number, from: number) => {
+    const text = event.clipboardData.getData('text/plain').trim();
+    const first = text.split('\n', 1)[0] ?? '';
+    if (/^\s*\{/.test(first) || /[a-z]_[a-z]/i.test(first) || /\bt_s\b/.test(first)) {
+      event.preventDefault();
+      onTable(text);
+      return;
+    }
+    const cells = Papa.parse<string[]>(text, { skipEmptyLines: true }).data;
+    if (cells.length < 2 && (cells[0]?.length ?? 0) < 2) return;
+    event.preventDefault();
+    let next = [...rows];
+    cells.forEach((line, i) => {
+      if (next[at + i] === undefined) next = withReadyRows(next, columns);
+      const row = next[at + i]!;
+      const filled = { ...row.cells };
+      line.slice(0, columns.length - from).forEach((cell, j) => {
+        filled[columns[from + j]!.name] = cell;
+      });
+      next[at + i] = { ...row, cells: filled };
+      next = withReadyRows(next, columns);
+    });
+    onRows(next);
+  };
+  let countedBefore = 0;
+  return (
+    <table className={styles['table']}>
+      <thead>
+        <tr>
+          <th aria-label="number" />
+          {columns.map(({ name, label }) => (
+            <th key={name}>{label}</th>
+          ))}
+          {beside !== null && <th>{beside.label}</th>}
+          <th aria-label="count it or not" />
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((row, i) => {
+          const whole = readRow(row, columns) !== null;
+          const besides =
+            whole && row.struck === null ? beside?.values[countedBefore++] : undefined;
+          return (
+            <tr key={row.key} data-struck={row.struck !== null}>
+              <td className={styles['count']}>{i + 1}</td>
+              {columns.map((column, j) => (
+                <td key={column.name}>
+                  <ReadingCell
+                    column={column}
+                    label={`${column.label}, reading ${i + 1}`}
+                    text={row.cells[column.name] ?? ''}
+                    disabled={row.struck !== null}
+                    onText={(text) =>
+                      change(row.key, { cells: { ...row.cells, [column.name]: text } })
+                    }
+                    onPaste={(event) => paste(event, i, j)}
+                  />
+                </td>
+              ))}
+              {beside !== null && <td>{besides ?? ''}</td>}
+              <td className={styles['strike']}>
+                {whole && row.struck === null && (
+                  <Button
+                    weight="quiet"
+                    aria-label={`Strike reading ${i + 1}`}
+                    onClick={() => change(row.key, { struck: 'misread' })}
+                  >
+                    strike
+                  </Button>
+                )}
+                {row.struck !== null && (
+                  <>
+                    <input
+                      aria-label={`Why reading ${i + 1} does not count`}
+                      value={row.struck}
+                      maxLength={200}
+                      onChange={(event) => change(row.key, { struck: event.target.value })}
+                    />
+                    <Button
+                      weight="quiet"
+                      aria-label={`Count reading ${i + 1}`}
+                      onClick={() => change(row.key, { struck: null })}
+                    >
+                      count
+                    </Button>
+                  </>
+                )}
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
+
+interface ReadingCellProps {
+  column: ShownColumn;
+  label: string;
+  text: string;
+  disabled: boolean;
+  onText: (text: string) => void;
+  onPaste: (event: ClipboardEvent) => void;
+}
+
+function ReadingCell({ column, label, text, disabled, onText, onPaste }: ReadingCellProps) {
+  const cell = readCell(text, column);
+  const fault = 'fault' in cell ? cell.fault : null;
+  if (column.words !== undefined) {
+    return (
+      <select
+        aria-label={label}
+        value={text}
+        disabled={disabled}
+        onChange={(event) => onText(event.target.value)}
+      >
+        {column.optional === true && <option value="">–</option>}
+        {column.words.map((word) => (
+          <option key={word}>{word}</option>
+        ))}
+      </select>
+    );
+  }
+  return (
+    <input
+      aria-label={label}
+      value={text}
+      title={fault ?? undefined}
+      inputMode={column.kind === 'word' ? 'text' : 'decimal'}
+      data-word={column.kind === 'word'}
+      disabled={disabled}
+      aria-invalid={fault !== null}
+      onChange={(event) => onText(event.target.value)}
+      onPaste={onPaste}
+    />
+  );
+}

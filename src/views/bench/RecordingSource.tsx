@@ -1,0 +1,90 @@
+import * as Comlink from 'comlink';
+import { useState } from 'react';
+import type { Recording } from '../../core/telemetry/recording.ts';
+import { sentenceOf } from '../../ui/api.ts';
+import { Button } from '../../ui/Button.tsx';
+import type { BenchWorker } from '../../ui/benchWorker.ts';
+import { Cancelled } from '../../ui/cancellableWorker.ts';
+import styles from './BenchView.module.css';
+
+/** Largest file of telemetry, bytes. */
+const LARGEST_FILE = 150_000_000;
+
+interface RecordingSourceProps {
+  worker: BenchWorker;
+  /** A header and a line, as an example of what can be typed. */
+  example: string;
+  onRecording: (recording: Recording) => void;
+  onFault: (sentence: string) => void;
+}
+
+/** Telemetry from a file, or typed and pasted; read in a worker with progress and cancel. */
+export function RecordingSource({ worker, example, onRecording, onFault }: RecordingSourceProps) {
+  const [progress, setProgress] = useState<number | null>(null);
+  const [text, setText] = useState('');
+  const read = async (source: Blob, name: string) => {
+    if (source.size > LARGEST_FILE) {
+      onFault(
+        `${name} has ${Math.round(source.size / 1e6)} MB; up to 150 MB can be read at once. Cut it into pieces. Nothing was taken.`,
+      );
+      return;
+    }
+    // Progress comes by a line of its own and may arrive after the result.
+    let live = true;
+    setProgress(0);
+    try {
+      const report = Comlink.proxy((share: number) => {
+        if (live) setProgress(share);
+      });
+      onRecording(await worker.ask((door) => door.readFile(source, report)));
+    } catch (error) {
+      if (!(error instanceof Cancelled)) {
+        onFault(`${sentenceOf(error)} Nothing of ${name} was taken.`);
+      }
+    } finally {
+      live = false;
+      setProgress(null);
+    }
+  };
+  if (progress !== null) {
+    return (
+      <div className={styles['buttons']}>
+        <progress value={progress} aria-label="Reading the file" />
+        <Button onClick={() => worker.cancel()}>Cancel, {Math.round(100 * progress)} % read</Button>
+      </div>
+    );
+  }
+  return (
+    <div className={styles['source-row']}>
+      <label className={styles['file']}>
+        Open a file
+        <input
+          type="file"
+          accept=".csv,.txt,.json,.jsonl"
+          onChange={(event) => {
+            const file = event.target.files?.[0];
+            if (file !== undefined) void read(file, `“${file.name}”`);
+            event.target.value = '';
+          }}
+        />
+      </label>
+      <details className={styles['typed']}>
+        <summary>Type or paste lines</summary>
+        <textarea
+          aria-label="Lines of telemetry"
+          value={text}
+          rows={5}
+          spellCheck={false}
+          placeholder={example}
+          onChange={(event) => setText(event.target.value)}
+        />
+        <Button
+          disabled={text.trim() === ''}
+          onClick={() => void read(new Blob([text]), 'the text')}
+        >
+          Read these lines
+        </Button>
+      </details>
+    </div>
+  );
+}

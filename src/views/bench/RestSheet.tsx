@@ -1,0 +1,522 @@
+import { useEffect, useMemo, useState } from 'react';
+import { recordsOf, type BenchOf, type BenchRecord, type Tried } from '../../contracts/bench.ts';
+import type { Robot } from '../../contracts/records.ts';
+import {
+  driftSentence,
+  driftWithoutRoute,
+  type DriftVerdict,
+} from '../../core/bench/driftVerdict.ts';
+import type { GyroRest } from '../../core/bench/gyroRest.ts';
+import { stillLogOf } from '../../core/bench/logs.ts';
+import { remedyLadder, type Remedy } from '../../core/bench/remedies.ts';
+import { degrees } from '../../core/geometry/angle.ts';
+import { formatEstimate } from '../../core/quantities/estimateText.ts';
+import { formatNumber } from '../../core/quantities/quantity.ts';
+import type { Recording } from '../../core/telemetry/recording.ts';
+import { sentenceOf } from '../../ui/api.ts';
+import { benchWorker, type Against } from '../../ui/benchWorker.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/Choice.tsx';
+import { Figures, type Figure } from '../../ui/Figures.tsx';
+import { KeyHelp } from '../../ui/KeyHelp.tsx';
+import { LinkPanel } from '../../ui/link/LinkPanel.tsx';
+import type { LiveLink } from '../../ui/link/useLink.ts';
+import { Notice } from '../../ui/Notice.tsx';
+import { Plot, type PlotSeries } from '../../ui/Plot.tsx';
+import { keepRecording, loadRecording } from '../../ui/recordings.ts';
+import { Picker } from '../../ui/TextField.tsx';
+import styles from './BenchView.module.css';
+import { Conditions } from './Conditions.tsx';
+import { History } from './History.tsx';
+import { RecordingSource } from './RecordingSource.tsx';
+import { RemedyLadder, REMEDY_WORDS, triedInVain, triesOf } from './RemedyLadder.tsx';
+import restStyles from './RestSheet.module.css';
+import { SetupChanges } from './SetupChanges.tsx';
+import { Steps } from './Steps.tsx';
+import type { Keeping } from './useKeeping.ts';
+import { Stopped, useRecorder } from './useRecorder.ts';
+
+/** A route by which a gyro can be judged. */
+export interface JudgingRoute extends Omit<Against, 'setup'> {
+  id: string;
+  name: string;
+}
+
+interface RestSheetProps {
+  robot: Robot;
+  records: readonly BenchRecord[];
+  routes: readonly JudgingRoute[];
+  live: LiveLink;
+  keeping: Keeping;
+}
+
+type RestRecord = BenchRecord<BenchOf<'rest'>>;
+
+/** What is on the sheet: an analysed recording, and the record that it became. */
+interface Sheet {
+  recording: Recording;
+  rest: GyroRest;
+  verdict: DriftVerdict | null;
+  lost: number;
+  record: RestRecord | null;
+}
+
+const DURATIONS = ['15', '30', '60', '600'] as const;
+const DEGREE = Math.PI / 180;
+/** Points of the heading's trace at the most. */
+const TRACE_POINTS = 1500;
+/** From this length on the Allan deviation says something, s. */
+const LONG_ENOUGH = 60;
+
+/** The gyro at rest: does it drift, does that matter on this route, and what helps. */
+export function RestSheet({ robot, records, routes, live, keeping }: RestSheetProps) {
+  const { setup } = robot.setup;
+  const worker = useMemo(() => benchWorker(), []);
+  useEffect(() => () => worker.end(), [worker]);
+  const checks = useMemo(() => recordsOf(records, 'rest'), [records]);
+  const [sheet, setSheet] = useState<Sheet | null>(null);
+  const [routeId, setRouteId] = useState(routes[0]?.id ?? '');
+  const [duration, setDuration] = useState<(typeof DURATIONS)[number]>('30');
+  const [conditions, setConditions] = useState(
+    checks[0]?.bench.conditions ?? { battery: null, surface: '', unit: '' },
+  );
+  const [picked, setPicked] = useState<Remedy | null>(null);
+  const [since, setSince] = useState<number | null>(null);
+  const recorder = useRecorder(live.follower, 'heading');
+  const noted = useNoted(robot.id);
+  const route = routes.find(({ id }) => id === routeId) ?? null;
+  const sign = setup.gyro.rightPositive ? -1 : 1;
+
+  const vain = triedInVain(checks);
+  const ladder = remedyLadder(triesOf(checks));
+  const chosen = picked ?? ladder.find(({ remedy }) => !vain.has(remedy))?.remedy ?? null;
+
+  const analyse = async (recording: Recording, rightPositive: boolean) => {
+    const against = route === null ? null : { plan: route.plan, field: route.field, setup };
+    const analysis = await worker.ask((door) => door.rest(recording, rightPositive, against));
+    if (analysis === null) {
+      keeping.say(
+        null,
+        'That is no rest: it needs t_s and heading_deg, and at least 3 s in which nothing moved. Nothing was kept.',
+      );
+    }
+    return analysis;
+  };
+  const take = async (recording: Recording, lost: number, tried: Tried | null) => {
+    const analysis = await analyse(recording, setup.gyro.rightPositive);
+    if (analysis === null) return;
+    const { rest, verdict } = analysis;
+    setSheet({ recording, rest, verdict, lost, record: null });
+    const telemetry = await keepRecording(worker, robot.id, recording);
+    const record = await keeping.keep(
+      benchOf({
+        rest,
+        verdict,
+        lost,
+        telemetry,
+        tried,
+        conditions,
+        route: route?.name ?? '',
+        setup,
+      }),
+    );
+    setSheet({ recording, rest, verdict, lost, record });
+    noted.clear();
+    setPicked(null);
+    setSince(Date.now());
+  };
+  const attempt = (work: Promise<void>) =>
+    void work.catch((error: unknown) => {
+      if (!(error instanceof Stopped)) keeping.say(null, sentenceOf(error));
+    });
+  /** Checks the gyro from the link; with a remedy, what was done just before it. */
+  const check = async (remedy: Remedy | null) => {
+    if (live.link === null) {
+      keeping.say(null, 'Connect a hub or the practice robot first, or open a file.');
+      return;
+    }
+    keeping.say(null);
+    const practice = live.link.practice;
+    const before = sheet === null ? null : lastTimeOf(sheet.recording);
+    const recording = recorder.record(
+      Number(duration),
+      practice && remedy !== null ? `done: ${remedy}` : null,
+    );
+    if (practice) {
+      await live.command([
+        ...(remedy === null ? [] : [{ do: 'remedy' as const, remedy }]),
+        { do: 'rest', seconds: Number(duration) + 1 },
+      ]);
+    }
+    const { recording: made, lost, from } = await recording;
+    await take(made, lost, remedy === null ? noted.tried : { remedy, seconds: took(before, from) });
+  };
+  /** How long a remedy took: by the sender's clock when it went on, otherwise by ours. */
+  const took = (before: number | null, from: number): number => {
+    if (before !== null && from > before && from - before < 3600) return from - before;
+    return since === null ? 0 : Math.min(3600, (Date.now() - since) / 1000);
+  };
+  const note = () => {
+    if (chosen === null) return;
+    noted.set({ remedy: chosen, seconds: took(null, 0) });
+    keeping.say(`Noted: ${REMEDY_WORDS[chosen]}. The next check says whether it worked.`);
+  };
+  const show = async (number: number) => {
+    const record = checks.find((one) => one.number === number);
+    if (record === undefined) return;
+    const recording = await loadRecording(worker, record.bench.telemetry);
+    const analysis = await analyse(recording, record.bench.rightPositive);
+    if (analysis !== null)
+      setSheet({ recording, ...analysis, lost: record.bench.found.lost, record });
+  };
+  useEffect(() => {
+    if (checks[0] !== undefined) attempt(show(checks[0].number));
+    // The newest record is shown once, when the sheet opens.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, []);
+
+  const recording = recorder.seconds !== null;
+  const fitness =
+    sheet === null
+      ? null
+      : sheet.verdict === null || sheet.verdict.worst === null
+        ? driftWithoutRoute(sheet.rest.bias)
+        : sheet.verdict.fitness;
+  const values =
+    sheet === null
+      ? {}
+      : {
+          'gyro.bias': sheet.rest.bias.value,
+          'gyro.noise': sheet.rest.noise,
+          ...(sheet.rest.step > 0 ? { 'gyro.step': sheet.rest.step } : {}),
+        };
+  const use = async () => {
+    if (sheet?.record != null) await keeping.use(sheet.record, 'Gyro at rest', values);
+  };
+
+  return (
+    <div className={styles['bench-sheet']}>
+      <div className={styles['head']}>
+        <h1>
+          {recording
+            ? `Hands off: ${formatNumber(recorder.seconds ?? 0, 0)} of ${duration} s.`
+            : sheet === null
+              ? 'Let the robot stand still and watch its heading.'
+              : driftSentence(sheet.rest.bias, sheet.verdict)}
+        </h1>
+        {sheet !== null && !recording && <p>{underline(sheet)}</p>}
+      </div>
+      <div className={restStyles['columns']}>
+        <div className={styles['column']}>
+          <Plot
+            label="Heading of the robot at rest, over time"
+            x={{ title: 's', from: 0, to: recording ? Number(duration) : undefined }}
+            y={{ title: 'heading, °' }}
+            series={
+              recording
+                ? [
+                    {
+                      label: 'heading, robot at rest',
+                      look: 'trace',
+                      points: recorder.trace.map(({ x, y }) => ({ x, y: y / DEGREE })),
+                    },
+                  ]
+                : sheet === null
+                  ? []
+                  : traceOf(sheet, sign)
+            }
+            shaded={
+              recording || sheet === null
+                ? []
+                : sheet.rest.moved.map(({ from, to }) => {
+                    const start = stillLogOf(sheet.recording, false)!.time[0]!;
+                    return { from: from - start, to: to - start, word: 'moved' };
+                  })
+            }
+          />
+          {sheet !== null && <Figures figures={figuresOf(sheet, conditions.battery)} />}
+          {sheet !== null && sheet.rest.lasted >= LONG_ENOUGH && (
+            <Plot
+              label="Allan deviation of the rate, by averaging time"
+              x={{ title: 'averaged over, s', logarithmic: true }}
+              y={{ title: 'deviation, °/s', logarithmic: true }}
+              series={[
+                {
+                  label: 'Allan deviation',
+                  look: 'trace',
+                  points: sheet.rest.allan.map(({ averaged, deviation }) => ({
+                    x: averaged,
+                    y: degrees(deviation),
+                  })),
+                },
+              ]}
+            />
+          )}
+          <Steps
+            need="A table that nobody leans on, and patience for half a minute."
+            steps={[
+              'Power the robot on and keep hands off until it has booted: it learns its own zero then.',
+              'Let it stand still and check for 30 s; ten minutes show the slow walk too.',
+              'If it drifts too much for the route, do what stands at the top of the list, and check again.',
+            ]}
+            caution="No hands on the table while it checks: a touched boot teaches the sensor a wrong zero."
+            open={checks.length === 0}
+          />
+          <RecordingSource
+            worker={worker}
+            example={'t_s,heading_deg\n0,0.0\n5,0.4\n10,0.9'}
+            onFault={(sentence) => keeping.say(null, sentence)}
+            onRecording={(made) => attempt(take(made, 0, noted.tried))}
+          />
+          <LinkPanel
+            live={live}
+            offers={[
+              { label: 'Boot, hands off', commands: [{ do: 'boot', touched: false }] },
+              { label: 'Boot while touched', commands: [{ do: 'boot', touched: true }] },
+              { label: 'Lean on the table', commands: [{ do: 'nudge' }] },
+            ]}
+          />
+        </div>
+        <div className={styles['column']}>
+          <div className={restStyles['ask']}>
+            <Choice
+              label="Hold still, s"
+              value={duration}
+              options={DURATIONS.map((value) => ({ value, label: value }))}
+              onChange={setDuration}
+            />
+            {recording ? (
+              <Button onClick={recorder.stop}>Stop</Button>
+            ) : (
+              <Button
+                weight={fitness === 'not fit' ? 'plain' : 'main'}
+                onClick={() => attempt(check(null))}
+              >
+                Check the gyro (C)
+              </Button>
+            )}
+          </div>
+          {routes.length > 0 && (
+            <Picker
+              label="Against route"
+              value={routeId}
+              options={[
+                ...routes.map(({ id, name }) => ({ value: id, label: name })),
+                { value: '', label: 'no route' },
+              ]}
+              onChange={setRouteId}
+            />
+          )}
+          {fitness !== null && fitness !== 'fit' && !recording && (
+            <>
+              <RemedyLadder records={checks} chosen={chosen} onChoose={setPicked} />
+              <div className={styles['buttons']}>
+                <Button
+                  weight="main"
+                  disabled={chosen === null}
+                  onClick={() => attempt(check(chosen))}
+                >
+                  Done, check again (D)
+                </Button>
+                <Button disabled={chosen === null} onClick={note}>
+                  Note it only (N)
+                </Button>
+              </div>
+              <Notice mood="fault">
+                Hands off the table while it checks: a touched boot teaches the sensor a wrong zero.
+              </Notice>
+            </>
+          )}
+          {sheet !== null && sheet.record !== null && !recording && (
+            <section className={styles['section']}>
+              <h2>{fitness === 'not fit' ? 'If you must run now' : 'In the setup'}</h2>
+              <p className={styles['note']}>
+                {fitness === 'not fit'
+                  ? 'With this drift in the setup the forecast shows what it costs, move by move. Zero the gyro as late before the start as you can.'
+                  : 'Forecasts then use the drift and the noise that were measured.'}
+              </p>
+              <SetupChanges setup={setup} values={values} />
+              <Button disabled={keeping.busy} onClick={() => attempt(use())}>
+                Use in the setup
+              </Button>
+            </section>
+          )}
+          {keeping.done !== null && <Notice mood="good">{keeping.done}</Notice>}
+          {keeping.fault !== null && <Notice mood="fault">{keeping.fault}</Notice>}
+          <Conditions value={conditions} onChange={setConditions} />
+          <History
+            shown={sheet?.record?.number ?? null}
+            onShow={(number) => attempt(show(number))}
+            entries={checks.map(({ number, createdAt, bench }) => ({
+              number,
+              createdAt,
+              conditions: bench.conditions,
+              trend: { label: 'Drift', kind: 'rate', digits: 2, estimate: bench.found.bias },
+            }))}
+          />
+          <KeyHelp
+            keys={[
+              { keys: 'C', says: 'Check the gyro', act: () => attempt(check(null)) },
+              { keys: 'D', says: 'Done, check again', act: () => attempt(check(chosen)) },
+              { keys: 'N', says: 'Note what was tried', act: note },
+              ...ladder.map(({ remedy }, i) => ({
+                keys: String(i + 1),
+                says: REMEDY_WORDS[remedy],
+                act: () => setPicked(remedy),
+              })),
+            ]}
+          />
+        </div>
+      </div>
+    </div>
+  );
+}
+
+/** What was tried and not checked yet; it survives a reload of the page. */
+function useNoted(robotId: string) {
+  const key = `corvat-tried-${robotId}`;
+  const [tried, setTried] = useState<Tried | null>(() => {
+    try {
+      return JSON.parse(localStorage.getItem(key) ?? 'null') as Tried | null;
+    } catch {
+      return null;
+    }
+  });
+  return {
+    tried,
+    set: (next: Tried) => {
+      localStorage.setItem(key, JSON.stringify(next));
+      setTried(next);
+    },
+    clear: () => {
+      localStorage.removeItem(key);
+      setTried(null);
+    },
+  };
+}
+
+interface Found {
+  rest: GyroRest;
+  verdict: DriftVerdict | null;
+  lost: number;
+  telemetry: string;
+  tried: Tried | null;
+  conditions: BenchOf<'rest'>['conditions'];
+  route: string;
+  setup: Robot['setup']['setup'];
+}
+
+function benchOf({ rest, verdict, lost, telemetry, tried, conditions, route, setup }: Found) {
+  const worst = verdict?.worst ?? null;
+  const bench: BenchOf<'rest'> = {
+    kind: 'rest',
+    conditions,
+    telemetry,
+    rightPositive: setup.gyro.rightPositive,
+    tried,
+    found: {
+      bias: rest.bias,
+      stillFor: rest.stillFor,
+      lasted: rest.lasted,
+      samples: rest.samples,
+      lost,
+      step: rest.step,
+      noise: rest.noise,
+      moved: rest.moved,
+      randomWalk: rest.findings.randomWalk,
+      biasInstability: rest.findings.biasInstability,
+    },
+    against:
+      worst === null
+        ? null
+        : { route, checkpoint: worst.checkpoint, cost: worst.cost, budget: worst.budget },
+    fitness: worst === null ? driftWithoutRoute(rest.bias) : verdict!.fitness,
+    sentence: driftSentence(rest.bias, verdict),
+  };
+  return bench;
+}
+
+function underline({ verdict, rest }: Sheet): string {
+  const still =
+    rest.moved.length === 0
+      ? ''
+      : ` ${rest.moved.length === 1 ? 'Something moved once' : `Something moved ${rest.moved.length} times`}; that stretch does not count.`;
+  if (verdict === null || verdict.worst === null) {
+    return `No route was chosen: a gyro that is well drifts less than 0.05°/s.${still}`;
+  }
+  return `The route leans on the gyro for ${formatNumber(verdict.gyroTime, 0)} s; the zone leaves ${formatNumber(verdict.worst.budget, 1)} mm for it.${still}`;
+}
+
+function lastTimeOf(recording: Recording): number | null {
+  const log = stillLogOf(recording, false);
+  return log === null ? null : (log.time[log.time.length - 1] ?? null);
+}
+
+/** The heading as the sensor counted it, its line, and the drift that the route could bear. */
+function traceOf({ recording, rest, verdict }: Sheet, sign: number): PlotSeries[] {
+  const log = stillLogOf(recording, false);
+  if (log === null) return [];
+  const step = Math.max(1, Math.floor(log.time.length / TRACE_POINTS));
+  const [start, first] = [log.time[0]!, log.heading[0]!];
+  const points = [];
+  for (let i = 0; i < log.time.length; i += step) {
+    points.push({ x: log.time[i]! - start, y: degrees(log.heading[i]! - first) });
+  }
+  const line = (rate: number) => [0, rest.lasted].map((x) => ({ x, y: degrees(rate) * x }));
+  const worst = verdict?.worst ?? null;
+  return [
+    { label: 'heading, robot at rest', look: 'trace', points },
+    { label: 'drift', look: 'fit', points: line(sign * rest.bias.value) },
+    ...(worst === null || worst.cost === 0
+      ? []
+      : [
+          {
+            label: 'all that the route can spare',
+            look: 'limit' as const,
+            points: line((sign * rest.bias.value * worst.budget) / worst.cost),
+          },
+        ]),
+  ];
+}
+
+function figuresOf({ rest, lost }: Sheet, battery: number | null): Figure[] {
+  const { findings } = rest;
+  return [
+    {
+      label: 'Drift',
+      value: formatEstimate(rest.bias, 'rate', 2),
+      strong: true,
+      why: 'Mean slope of twelve blocks of the still heading; the 95 % interval comes from how the blocks differ, because neighbouring readings err together.',
+    },
+    {
+      label: 'Still time used',
+      value: `${formatNumber(rest.stillFor, 1)} of ${formatNumber(rest.lasted, 1)} s`,
+      why: 'A stretch whose rate leaves what the rest of the log shows does not count, nor 0.3 s around it.',
+    },
+    {
+      label: 'Noise at one second',
+      value:
+        findings.randomWalk === null
+          ? 'too short to tell'
+          : `${formatNumber(degrees(findings.randomWalk), 3)}°`,
+      why: 'Angle random walk: the overlapping Allan deviation (IEEE Std 952), read at one second.',
+    },
+    {
+      label: 'Slow walk of the drift',
+      value:
+        findings.biasInstability === null
+          ? 'needs ten minutes'
+          : `${formatNumber(degrees(findings.biasInstability) * 3600, 0)}°/h`,
+      why: 'Bias instability: the minimum of the Allan deviation over 0.664. Shown only when the log is long enough for the curve to rise again.',
+    },
+    {
+      label: 'Step size, noise of a reading',
+      value: `${formatNumber(degrees(rest.step), 2)}°, ${formatNumber(degrees(rest.noise), 2)}°`,
+    },
+    {
+      label: 'Lines, missing',
+      value: `${rest.samples}, ${lost}`,
+    },
+    ...(battery === null ? [] : [{ label: 'Battery', value: `${battery} V` }]),
+  ];
+}

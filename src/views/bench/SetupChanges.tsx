@@ -1,0 +1,39 @@
+import { formatQuantity } from '../../core/quantities/quantity.ts';
+import { setupValue, type Setup } from '../../core/robot/setup.ts';
+import styles from './BenchView.module.css';
+import { SETUP_GROUPS } from './setupFields.ts';
+
+const FIELDS = new Map(SETUP_GROUPS.flatMap(({ fields }) => fields).map((one) => [one.path, one]));
+
+interface SetupChangesProps {
+  setup: Setup;
+  values: Record<string, number | boolean>;
+}
+
+/** What a result would change in the setup, number by number. */
+export function SetupChanges({ setup, values }: SetupChangesProps) {
+  const changes = Object.entries(values).flatMap(([path, value]) => {
+    const before = setupValue(setup, path);
+    const [from, to] = [shown(path, before), shown(path, value)];
+    return from === to ? [] : [{ path, label: FIELDS.get(path)?.label ?? 'Positive is', from, to }];
+  });
+  if (changes.length === 0) return <p className={styles['note']}>The setup says the same.</p>;
+  return (
+    <ul className={styles['changes']}>
+      {changes.map(({ path, label, from, to }) => (
+        <li key={path}>
+          <span>{label}</span>
+          <span className="mono">
+            {from} → {to}
+          </span>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function shown(path: string, value: number | boolean): string {
+  if (typeof value === 'boolean') return value ? 'right' : 'left';
+  const field = FIELDS.get(path);
+  return field === undefined ? String(value) : formatQuantity(value, field.kind, field.digits);
+}

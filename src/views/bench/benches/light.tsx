@@ -1,0 +1,182 @@
+import { lightSampleOf } from '../../../core/bench/fromTelemetry.ts';
+import {
+  falseTriggersPerSecond,
+  lightChange,
+  lightResult,
+  SAFE_MARGIN,
+  topSpeedOverLine,
+  type LightResult,
+} from '../../../core/bench/light.ts';
+import { counted, type BenchOf } from '../../../contracts/bench.ts';
+import { formatEstimate } from '../../../core/quantities/estimateText.ts';
+import { formatNumber } from '../../../core/quantities/quantity.ts';
+import { Notice } from '../../../ui/Notice.tsx';
+import { QuantityField } from '../../../ui/QuantityField.tsx';
+import { TextField } from '../../../ui/TextField.tsx';
+import type { Shown, TrialBench } from '../trialBench.ts';
+
+const percent = (share: number, digits = 1) => `${formatNumber(100 * share, digits)} %`;
+
+/** Dark and light: where the threshold lies in this room. */
+export const lightBench: TrialBench<BenchOf<'light'>, LightResult> = {
+  kind: 'light',
+  title: 'Light',
+  ask: 'Hold the sensor over dark and over light.',
+  need: 'The printed line and the plain table, in the light in which you will run.',
+  steps: [
+    'Over dark: a dozen readings, moved a little each time.',
+    'Over light: a dozen readings.',
+    'At a venue the same again: it takes under a minute, and says what changed.',
+  ],
+  empty: () => ({
+    kind: 'light',
+    conditions: { battery: null, surface: '', unit: '' },
+    place: '',
+    lineWidth: 22,
+    trials: [],
+  }),
+  columns: () => [
+    { name: 'surface', label: 'over', kind: 'word', words: ['dark', 'light'], keep: true },
+    { name: 'value', label: 'reading, %', kind: 'share' },
+  ],
+  options: ({ bench, onChange }) => (
+    <>
+      <TextField
+        label="Place"
+        value={bench.place}
+        onChange={(place) => onChange({ place })}
+        placeholder="home, venue"
+        maxLength={80}
+      />
+      <QuantityField
+        label="Width of the line"
+        kind="length"
+        value={bench.lineWidth}
+        refuse={(width) => (width > 0 && width <= 1000 ? null : 'More than 0, at most 1 m.')}
+        onChange={(lineWidth) => onChange({ lineWidth })}
+      />
+    </>
+  ),
+  result: ({ trials }) => lightResult(trials),
+  missing: () => 'Two readings over each give a first threshold; a dozen a good one.',
+  sentence: ({ result }) =>
+    result.dark.value >= result.light.value
+      ? 'Dark reads brighter than light: the two were mixed up.'
+      : `Dark is below ${percent(result.threshold.value, 0)}.`,
+  warnings: ({ result, setup }) =>
+    result.margin < SAFE_MARGIN && result.dark.value < result.light.value
+      ? [
+          `Dark and light are close: ${formatNumber(falseTriggersPerSecond(result, setup.program.loopPeriod), 1)} false lines a second. Bring the sensor nearer, or shade it.`,
+        ]
+      : [],
+  figures: ({ result, bench, setup }) => [
+    {
+      label: 'Threshold',
+      value: formatEstimate(result.threshold, 'share', 1),
+      strong: true,
+      why: 'As many spreads away from dark as from light: (μd·sl + μl·sd)/(sd + sl). While the spreads cannot be told apart it is the middle.',
+    },
+    {
+      label: 'Dark, light',
+      value: `${percent(result.dark.value)}, ${percent(result.light.value)}`,
+    },
+    {
+      label: 'Spread of a reading, dark and light',
+      value: `± ${percent(result.darkSpread)}, ± ${percent(result.lightSpread)}`,
+    },
+    {
+      label: 'Margin d′',
+      value: formatNumber(result.margin, 1),
+      why: 'Distance of the two levels in spreads. Above 4.7 fewer than one look in a hundred is wrong.',
+    },
+    {
+      label: 'Wrong looks',
+      value: result.falseLook < 1e-6 ? 'under 1 in a million' : percent(result.falseLook, 3),
+      why: 'Chance that one look at the sensor falls on the wrong side, from the normal curve.',
+    },
+    {
+      label: 'Top speed over the line',
+      value: `${formatNumber(topSpeedOverLine(bench.lineWidth, setup.program.loopPeriod), 0)} mm/s`,
+      why: 'Three looks must fall on the line: w/(3·T).',
+    },
+  ],
+  plot: ({ trials }, result) => {
+    const of = (surface: 'dark' | 'light') =>
+      trials.flatMap((trial, i) =>
+        trial.surface === surface ? [{ x: i + 1, y: 100 * trial.value }] : [],
+      );
+    return {
+      label: 'Readings over dark and over light',
+      x: { title: 'reading', from: 0, to: Math.max(10, trials.length + 1) },
+      y: { title: 'reflected light, %', from: 0 },
+      series: [
+        { label: 'light', look: 'measured', points: of('light') },
+        { label: 'dark', look: 'measured', variant: 1, points: of('dark') },
+        ...(result === null
+          ? []
+          : [
+              {
+                label: 'threshold',
+                look: 'fit' as const,
+                points: [0, trials.length + 1].map((x) => ({
+                  x,
+                  y: 100 * result.threshold.value,
+                })),
+              },
+            ]),
+      ],
+    };
+  },
+  More: LightAnswers,
+  values: ({ result }) => ({
+    'light.dark': result.dark.value,
+    'light.light': result.light.value,
+    'light.noise': Math.max(result.darkSpread, result.lightSpread),
+    'light.threshold': result.threshold.value,
+  }),
+  trend: ({ result }) => ({
+    label: 'Threshold',
+    kind: 'share',
+    digits: 1,
+    estimate: result.threshold,
+  }),
+  state: ({ bench }) => (bench.place === '' ? `${bench.trials.length} readings` : bench.place),
+  practice: () =>
+    (['dark', 'light'] as const).map((surface) => ({
+      label: `A dozen readings over ${surface}`,
+      commands: [{ do: 'over' as const, surface, samples: 12 }],
+    })),
+  fromLink: (episode) => {
+    const sample = lightSampleOf(episode);
+    return sample === null ? [] : [sample];
+  },
+};
+
+/** What differs from the place that was measured before. */
+function LightAnswers({
+  result,
+  earlier,
+}: Shown<BenchOf<'light'>, LightResult> & { earlier: readonly BenchOf<'light'>[] }) {
+  const [before] = earlier;
+  const old = before === undefined ? null : lightResult(counted(before.trials));
+  if (before === undefined || old === null) return null;
+  const change = lightChange(old, result);
+  const place = before.place === '' ? 'the record before' : `“${before.place}”`;
+  const words = (['dark', 'light'] as const).flatMap((surface) =>
+    change[surface].real
+      ? [
+          `${surface} reads ${percent(Math.abs(change[surface].change))} ${change[surface].change > 0 ? 'more' : 'less'}`,
+        ]
+      : [],
+  );
+  if (words.length === 0) {
+    return <Notice mood="good">Nothing has changed against {place}, as far as can be told.</Notice>;
+  }
+  return (
+    <Notice mood={change.falseWithOld > 0.01 ? 'fault' : 'plain'}>
+      Against {place}: {words.join(', ')}. With the old threshold of{' '}
+      {percent(old.threshold.value, 0)}, {percent(change.falseWithOld, 1)} of the looks would be
+      wrong.
+    </Notice>
+  );
+}

@@ -1,0 +1,288 @@
+import type { BenchOf } from '../../../contracts/bench.ts';
+import { useState } from 'react';
+import { rangeReadingsOf } from '../../../core/bench/fromTelemetry.ts';
+import {
+  chanceOfEquality,
+  obliqueDistance,
+  stoppingDistance,
+  type RangeResult,
+  type RangeUnit,
+} from '../../../core/bench/range.ts';
+import { rangeResult } from '../../../core/bench/range.ts';
+import { degrees, radians } from '../../../core/geometry/angle.ts';
+import { formatEstimate } from '../../../core/quantities/estimateText.ts';
+import { formatNumber } from '../../../core/quantities/quantity.ts';
+import { approachDelay } from '../../../core/route/turnModel.ts';
+import { mean } from '../../../core/statistics/sample.ts';
+import { Choice } from '../../../ui/Choice.tsx';
+import { Figures } from '../../../ui/Figures.tsx';
+import { QuantityField } from '../../../ui/QuantityField.tsx';
+import styles from '../BenchView.module.css';
+import type { Shown, TrialBench } from '../trialBench.ts';
+
+const DISTANCES = [100, 150, 200, 300, 400, 500, 600, 800];
+/** How far too near a stop may be, mm, for the top speed that is shown. */
+const MARGIN = 10;
+
+/** A tape table: what each range sensor says at a true distance. */
+export const rangeBench: TrialBench<BenchOf<'range'>, RangeResult> = {
+  kind: 'range',
+  title: 'Range',
+  ask: 'Stand the robot before a wall and read the sensors against a tape.',
+  need: 'A flat wall or border, a tape from the wall to the face of the sensor.',
+  steps: [
+    'Square to the wall, at eight distances from near to far, twice each.',
+    'Several sensors of a kind side by side: read them all at once.',
+    'Once more at 300 mm with the robot turned 10°, 20°, 30°, to see where the beam slips off.',
+  ],
+  empty: () => ({
+    kind: 'range',
+    conditions: { battery: null, surface: '', unit: '' },
+    analog: false,
+    limit: 15,
+    trials: [],
+  }),
+  columns: ({ analog }) => [
+    { name: 'unit', label: 'sensor', kind: 'word', keep: true },
+    { name: 'tape', label: 'tape, mm', kind: 'length' },
+    {
+      name: 'reading',
+      label: analog ? 'reading, V' : 'reading, mm',
+      kind: analog ? 'voltage' : 'length',
+      digits: analog ? 3 : 1,
+    },
+    { name: 'incidence', label: 'turned, °', kind: 'angle', keep: true },
+  ],
+  options: ({ bench, onChange }) => (
+    <>
+      <Choice
+        label="It says"
+        value={bench.analog ? 'volts' : 'millimetres'}
+        options={[
+          { value: 'millimetres', label: 'a distance' },
+          { value: 'volts', label: 'volts' },
+        ]}
+        onChange={(says) => onChange({ analog: says === 'volts' })}
+      />
+      <QuantityField
+        label="Useful while off by less than"
+        kind="length"
+        value={bench.limit}
+        refuse={(limit) => (limit > 0 && limit <= 1000 ? null : 'More than 0, at most 1 m.')}
+        onChange={(limit) => onChange({ limit })}
+      />
+    </>
+  ),
+  result: ({ trials, limit, analog }) => rangeResult(trials, limit, analog),
+  missing: () => 'A sensor needs three readings at two distances or more, square to the wall.',
+  sentence: ({ result, bench }) => {
+    const odd = result.units.filter((unit) => unit.odd);
+    if (odd.length > 0) {
+      const [one] = odd as [RangeUnit];
+      const apart = one.offset.value - result.medianOffset;
+      return `Sensor “${one.unit}” is the odd one: it reads ${formatNumber(Math.abs(apart), 0)} mm ${apart > 0 ? 'more' : 'less'} than the others.`;
+    }
+    const [first] = result.units as [RangeUnit];
+    if (bench.analog) {
+      return `“${first.unit}”: ${formatNumber(first.intercept.value, 3)} V at the wall, ${formatNumber(100 * first.slope.value, 3)} V more for every 100 mm.`;
+    }
+    const off = first.offset.value;
+    return Math.abs(off) < (first.offset.high - first.offset.low) / 2
+      ? `“${first.unit}” tells the truth to ${formatNumber(first.noise, 1)} mm a reading.`
+      : `“${first.unit}” reads ${formatNumber(Math.abs(off), 1)} mm too ${off > 0 ? 'much' : 'little'}.`;
+  },
+  warnings: ({ result, bench }) =>
+    result.units.flatMap(({ unit, useful }) => {
+      const far = Math.max(...bench.trials.filter((t) => t.unit === unit).map((t) => t.tape));
+      const near = Math.min(...bench.trials.filter((t) => t.unit === unit).map((t) => t.tape));
+      if (useful === null) return [`No distance of “${unit}” is within the limit.`];
+      return useful.from > near || useful.to < far
+        ? [`“${unit}” can be trusted from ${useful.from} to ${useful.to} mm only.`]
+        : [];
+    }),
+  figures: ({ result, bench }) =>
+    result.units.flatMap((unit) => [
+      {
+        label: `“${unit.unit}”${unit.odd ? ', the odd one' : ''}`,
+        value: bench.analog
+          ? `${formatNumber(unit.intercept.value, 3)} V ${unit.slope.value < 0 ? '−' : '+'} ${formatNumber(Math.abs(unit.slope.value) * 1000, 3)} mV/mm`
+          : formatEstimate(unit.offset, 'length', 1),
+        strong: true,
+        why: bench.analog
+          ? 'volts = m·d + c by least squares.'
+          : 'Reading minus tape at the middle distance, from a line through all square readings; 95 % interval by Student’s t.',
+      },
+      {
+        label: 'slope, noise of a reading',
+        value: `${bench.analog ? '–' : formatNumber(unit.slope.value, 4)}, ± ${formatNumber(unit.noise, 1)} mm`,
+        why: 'Slope 1 means the same offset at every distance. Noise is the spread about the line.',
+      },
+      {
+        label: 'useful',
+        value:
+          unit.useful === null
+            ? 'nowhere'
+            : `${formatNumber(unit.useful.from, 0)} to ${formatNumber(unit.useful.to, 0)} mm`,
+        why: 'The widest run of distances whose readings stay within the limit of one line.',
+      },
+    ]),
+  plot: ({ trials, analog }, result) => {
+    const square = trials.filter(({ incidence }) => Math.abs(incidence) <= 0.06);
+    const units = [...new Set(trials.map(({ unit }) => unit))];
+    return {
+      label: 'How far off each reading was, by true distance',
+      x: { title: 'tape, mm', from: 0 },
+      y: { title: analog ? 'reading, V' : 'read too much by, mm' },
+      series: [
+        ...units.map((unit, variant) => ({
+          label: unit,
+          look: 'measured' as const,
+          variant,
+          points: square
+            .filter((trial) => trial.unit === unit)
+            .map(({ tape, reading }) => ({ x: tape, y: analog ? reading : reading - tape })),
+        })),
+        ...(result?.units ?? []).map((unit) => ({
+          label: `line of ${unit.unit}`,
+          look: 'fit' as const,
+          points: [
+            Math.min(...square.map(({ tape }) => tape)),
+            Math.max(...square.map(({ tape }) => tape)),
+          ].map((x) => ({
+            x,
+            y: unit.intercept.value + unit.slope.value * x - (analog ? 0 : x),
+          })),
+        })),
+      ],
+    };
+  },
+  More: RangeAnswers,
+  values: ({ result, bench }) => {
+    const unit = unitInUse(result);
+    if (bench.analog) return {};
+    return {
+      'range.offset': unit.offset.value,
+      'range.noise': unit.noise,
+      ...(unit.useful === null
+        ? {}
+        : { 'range.shortest': unit.useful.from, 'range.longest': unit.useful.to }),
+    };
+  },
+  trend: ({ result, bench }) => {
+    const unit = unitInUse(result);
+    return bench.analog
+      ? { label: `“${unit.unit}” at 0 mm`, kind: 'voltage', digits: 3, estimate: unit.intercept }
+      : {
+          label: `“${unit.unit}” reads too much by`,
+          kind: 'length',
+          digits: 1,
+          estimate: unit.offset,
+        };
+  },
+  state: ({ result }) => {
+    const odd = result.units.filter((unit) => unit.odd).map(({ unit }) => unit);
+    const count = `${result.units.length} ${result.units.length === 1 ? 'sensor' : 'sensors'}`;
+    return odd.length > 0 ? `${count}, ${odd.join(', ')} is odd` : count;
+  },
+  practice: () => [
+    {
+      label: 'Hold the tape at eight distances',
+      commands: DISTANCES.flatMap((distance) =>
+        [0, 0].map((incidence) => ({ do: 'tape' as const, distance, incidence })),
+      ),
+    },
+    {
+      label: 'At 300 mm, turned 10° to 30°',
+      commands: [10, 20, 30].map((angle) => ({
+        do: 'tape' as const,
+        distance: 300,
+        incidence: radians(angle),
+      })),
+    },
+  ],
+  fromLink: (episode) => rangeReadingsOf(episode),
+};
+
+/** The first sensor that is not odd: the one that looks ahead. */
+function unitInUse(result: RangeResult): RangeUnit {
+  return result.units.find(({ odd }) => !odd) ?? result.units[0]!;
+}
+
+function RangeAnswers({ result, bench, setup }: Shown<BenchOf<'range'>, RangeResult>) {
+  const [wanted, setWanted] = useState(100);
+  const [speed, setSpeed] = useState(180);
+  const unit = unitInUse(result);
+  const period = setup.program.loopPeriod;
+  const stop = stoppingDistance(
+    unit,
+    wanted,
+    { speed, delay: approachDelay(setup), braking: setup.motor.braking },
+    MARGIN,
+    period,
+  );
+  const trigger = bench.analog
+    ? `${formatNumber(stop.trigger, 3)} V`
+    : `${formatNumber(stop.trigger, 0)} mm`;
+  const oblique = obliqueFigures(bench.trials, unit, setup.range.coneHalfAngle, bench.analog);
+  return (
+    <>
+      <div className={styles['wanted']}>
+        <QuantityField
+          label="To stop at"
+          kind="length"
+          value={wanted}
+          refuse={(value) => (value > 0 ? null : 'More than 0.')}
+          onChange={setWanted}
+        />
+        <QuantityField
+          label="driving at"
+          kind="speed"
+          digits={0}
+          value={speed}
+          refuse={(value) => (value > 0 && value <= 2000 ? null : 'More than 0, at most 2 m/s.')}
+          onChange={setSpeed}
+        />
+        <output>
+          stop when it reads less than {trigger}{' '}
+          <small>runs on {formatNumber(stop.runOn, 0)} mm</small>
+        </output>
+        <p className={styles['note']}>
+          At most {formatNumber(stop.topSpeed, 0)} mm/s, or the loop looks fewer than three times
+          within {MARGIN} mm. Less than, never equals: that exact reading would be met in{' '}
+          {formatNumber(100 * chanceOfEquality(1, speed, period), 0)} % of the runs.
+        </p>
+      </div>
+      {oblique.length > 0 && <Figures figures={oblique} />}
+    </>
+  );
+}
+
+/** What the sensor says when the wall is not square to it, beside what geometry expects. */
+function obliqueFigures(
+  trials: Shown<BenchOf<'range'>, RangeResult>['bench']['trials'],
+  unit: RangeUnit,
+  cone: number,
+  analog: boolean,
+) {
+  const angles = [
+    ...new Set(
+      trials
+        .filter((trial) => trial.unit === unit.unit && Math.abs(trial.incidence) > 0.06)
+        .map(({ incidence }) => Math.abs(incidence)),
+    ),
+  ].toSorted((a, b) => a - b);
+  return analog
+    ? []
+    : angles.map((angle) => {
+        const own = trials.filter(
+          (trial) => trial.unit === unit.unit && Math.abs(Math.abs(trial.incidence) - angle) < 1e-6,
+        );
+        const more = mean(own.map(({ reading, tape }) => reading - unit.offset.value - tape));
+        const expected = mean(own.map(({ tape }) => obliqueDistance(tape, angle, cone) - tape));
+        return {
+          label: `Turned ${formatNumber(degrees(angle), 0)}°, reads more by`,
+          value: `${formatNumber(more, 0)} mm, expected ${formatNumber(expected, 0)}`,
+          why: 'Along its axis a beam reads d/cos ψ; a cone sees the nearest point within it.',
+        };
+      });
+}

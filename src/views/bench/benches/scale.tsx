@@ -1,0 +1,106 @@
+import type { BenchOf } from '../../../contracts/bench.ts';
+import { scaleTrialOf } from '../../../core/bench/fromTelemetry.ts';
+import { gyroScale, signSentence, type GyroScale } from '../../../core/bench/gyroScale.ts';
+import { degrees } from '../../../core/geometry/angle.ts';
+import { formatEstimate } from '../../../core/quantities/estimateText.ts';
+import { formatNumber } from '../../../core/quantities/quantity.ts';
+import { times, type TrialBench } from '../trialBench.ts';
+
+/** Whole turns by hand: scale, sign and mounting of the gyro. */
+export const scaleBench: TrialBench<BenchOf<'scale'>, GyroScale> = {
+  kind: 'scale',
+  title: 'Gyro scale and sign',
+  ask: 'Turn the robot by hand, whole turns against a mark.',
+  need: 'A mark on the table and one on the robot. The gyro must be at rest before (see its bench).',
+  steps: [
+    'Put mark on mark. Read the heading, or reset it.',
+    'Turn the robot five whole turns to the right by hand, slowly, back onto the mark. Read again.',
+    'Three times to the right, three times to the left.',
+  ],
+  empty: () => ({
+    kind: 'scale',
+    conditions: { battery: null, surface: '', unit: '' },
+    trials: [],
+  }),
+  columns: () => [
+    { name: 'way', label: 'turned', kind: 'word', words: ['right', 'left'], keep: true },
+    { name: 'turns', label: 'turns', kind: 'count', keep: true },
+    { name: 'reported', label: 'reading changed by, °', kind: 'angle' },
+  ],
+  result: ({ trials }) => gyroScale(trials),
+  missing: ({ trials }) =>
+    trials.length < 2
+      ? 'Two trials give a first number.'
+      : 'The signs are half and half: some were turned the other way than noted.',
+  sentence: ({ result, setup }) => signSentence(result, setup.gyro.rightPositive),
+  warnings: ({ result }) => [
+    ...(result.oddOnes.length > 0
+      ? [
+          `${result.oddOnes.length === 1 ? 'One trial was' : `${result.oddOnes.length} trials were`} turned the other way than noted, and ${result.oddOnes.length === 1 ? 'does' : 'do'} not count.`,
+        ]
+      : []),
+  ],
+  figures: ({ result }) => [
+    {
+      label: 'Reads this share of a turn',
+      value: formatEstimate(result.scale, 'number', 4),
+      strong: true,
+      why: 'k = reported/(n·360°), by least squares through the origin over all trials. 95 % interval by Student’s t.',
+    },
+    {
+      label: 'so a true 90° reads',
+      value: `${formatNumber(90 * result.scale.value, 1)}°`,
+    },
+    { label: 'Positive is', value: result.rightPositive ? 'right' : 'left' },
+  ],
+  plot: ({ trials }, result) => ({
+    label: 'How far each reading was off',
+    x: { title: 'turned, whole turns (right +)' },
+    y: { title: 'read too much by, °' },
+    series: [
+      {
+        label: 'trials',
+        look: 'measured',
+        points: trials.map(({ way, turns, reported }) => ({
+          x: way === 'right' ? turns : -turns,
+          y: degrees(Math.abs(reported)) - 360 * turns,
+        })),
+      },
+      ...(result === null
+        ? []
+        : [
+            {
+              label: 'fit',
+              look: 'fit' as const,
+              points: [...trials.map((t) => (t.way === 'right' ? t.turns : -t.turns)), 0]
+                .toSorted((a, b) => a - b)
+                .map((x) => ({ x, y: 360 * (result.scale.value - 1) * Math.abs(x) })),
+            },
+          ]),
+    ],
+  }),
+  beside: {
+    label: 'off the fit, °',
+    value: (result, i) => formatNumber(degrees(result.residuals[i]!), 1),
+  },
+  values: ({ result }) => ({
+    'gyro.scale': result.scale.value,
+    'gyro.rightPositive': result.rightPositive,
+  }),
+  trend: ({ result }) => ({
+    label: 'Scale',
+    kind: 'number',
+    digits: 4,
+    estimate: result.scale,
+  }),
+  state: ({ result }) => `${result.rightPositive ? 'right' : 'left'} is positive`,
+  practice: () =>
+    (['right', 'left'] as const).map((way) => ({
+      label: `Five turns ${way} by hand, 3 times`,
+      commands: times(3, { do: 'spin' as const, turns: 5, way }),
+    })),
+  fromLink: (episode) => {
+    const trial = scaleTrialOf(episode);
+    return trial === null ? [] : [trial];
+  },
+};

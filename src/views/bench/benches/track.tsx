@@ -1,0 +1,118 @@
+import type { BenchOf } from '../../../contracts/bench.ts';
+import { trackTrialOf } from '../../../core/bench/fromTelemetry.ts';
+import { trackResult, type TrackResult } from '../../../core/bench/track.ts';
+import { degrees } from '../../../core/geometry/angle.ts';
+import { formatEstimate } from '../../../core/quantities/estimateText.ts';
+import { formatNumber } from '../../../core/quantities/quantity.ts';
+import { times, type TrialBench } from '../trialBench.ts';
+
+const FIVE_TURNS = 10 * Math.PI;
+
+/** Turns on the spot by the motors: the track on which the robot really turns. */
+export const trackBench: TrialBench<BenchOf<'track'>, TrackResult> = {
+  kind: 'track',
+  title: 'Track',
+  ask: 'Turn on the spot by the motors and count how far it really turned.',
+  need: 'A free spot, a mark under the robot, a protractor for the rest of the last turn.',
+  steps: [
+    'Put a mark under the front of the robot.',
+    'Turn five whole turns by motor degrees, without gyro; three times to the right, three to the left.',
+    'Count the turns and measure the rest: 1792° is five turns less 8°.',
+  ],
+  empty: ({ drive }) => ({
+    kind: 'track',
+    conditions: { battery: null, surface: '', unit: '' },
+    track: drive.track,
+    trials: [],
+  }),
+  columns: () => [
+    { name: 'told', label: 'told, ° (right +)', kind: 'angle', rightPositive: true, keep: true },
+    { name: 'measured', label: 'turned, ° (right +)', kind: 'angle', rightPositive: true },
+  ],
+  result: ({ trials, track }) => trackResult(trials, track),
+  missing: ({ trials }) =>
+    trials.length === 0 ? 'Two turns give a first number.' : 'One more turn is needed.',
+  sentence: ({ result, bench }) => {
+    const off = degrees(Math.PI / 2) * (result.share.value - 1);
+    return bench.track >= result.track.low && bench.track <= result.track.high
+      ? `The track is as the setup says: ${formatEstimate(result.track, 'length', 2)}.`
+      : `It turns on a track of ${formatNumber(result.track.value, 2)} mm: a 90° turn goes ${formatNumber(Math.abs(off), 1)}° too ${off > 0 ? 'far' : 'little'}.`;
+  },
+  warnings: ({ result: { bySide } }) =>
+    bySide !== null && Math.abs(bySide.left / bySide.right - 1) > 0.005
+      ? [
+          `Left and right turns differ by ${formatNumber(100 * Math.abs(bySide.left / bySide.right - 1), 1)} %: look for a wheel that rubs, or a ball that drags.`,
+        ]
+      : [],
+  figures: ({ result }) => [
+    {
+      label: 'Effective track',
+      value: formatEstimate(result.track, 'length', 2),
+      strong: true,
+      why: 'Believed track times told over true turn, by least squares through the origin, weighted by 1/turn. 95 % interval by Student’s t.',
+    },
+    {
+      label: 'Turned over told',
+      value: formatEstimate(result.share, 'number', 4),
+      why: 'The share of the told turn that the robot really makes.',
+    },
+    ...(result.bySide === null
+      ? []
+      : [
+          {
+            label: 'to the left, to the right',
+            value: `${formatNumber(result.bySide.left, 4)}, ${formatNumber(result.bySide.right, 4)}`,
+          },
+        ]),
+  ],
+  plot: ({ trials }, result) => ({
+    label: 'How far off each turn was',
+    x: { title: 'told, ° (right +)' },
+    y: { title: 'turned further by, °' },
+    series: [
+      {
+        label: 'turns',
+        look: 'measured',
+        points: trials.map(({ told, measured }) => ({
+          x: -degrees(told),
+          y: degrees(Math.abs(measured) - Math.abs(told)),
+        })),
+      },
+      ...(result === null
+        ? []
+        : [
+            {
+              label: 'fit',
+              look: 'fit' as const,
+              points: [...trials.map(({ told }) => -degrees(told)), 0]
+                .toSorted((a, b) => a - b)
+                .map((x) => ({ x, y: (result.share.value - 1) * Math.abs(x) })),
+            },
+          ]),
+    ],
+  }),
+  beside: {
+    label: 'off the fit, °',
+    value: (result, i) => formatNumber(-degrees(result.residuals[i]!), 1),
+  },
+  values: ({ result }) => ({ 'drive.track': result.track.value }),
+  trend: ({ result }) => ({
+    label: 'Track',
+    kind: 'length',
+    digits: 2,
+    estimate: result.track,
+  }),
+  state: ({ result }) => `± ${formatNumber((result.track.high - result.track.low) / 2, 2)} mm`,
+  practice: () =>
+    (['right', 'left'] as const).map((way) => ({
+      label: `Five turns to the ${way}, 3 times`,
+      commands: times(3, {
+        do: 'turn by motors' as const,
+        angle: way === 'left' ? FIVE_TURNS : -FIVE_TURNS,
+      }),
+    })),
+  fromLink: (episode, { drive }) => {
+    const trial = trackTrialOf(episode, drive);
+    return trial === null ? [] : [trial];
+  },
+};

@@ -1,0 +1,250 @@
+import { useState } from 'react';
+import type { BenchOf } from '../../../contracts/bench.ts';
+import { counted } from '../../../contracts/bench.ts';
+import { turnTrialOf } from '../../../core/bench/fromTelemetry.ts';
+import {
+  fitTurnModel,
+  runOnAtRate,
+  runOnTrend,
+  samplingSpread,
+  setupValuesFrom,
+  shortestFullTurn,
+  triggerFor,
+  turnSentence,
+  turnSides,
+  type TurnModel,
+} from '../../../core/bench/turn.ts';
+import { degrees, radians } from '../../../core/geometry/angle.ts';
+import { formatEstimate } from '../../../core/quantities/estimateText.ts';
+import { formatNumber, formatQuantity } from '../../../core/quantities/quantity.ts';
+import { Choice } from '../../../ui/Choice.tsx';
+import { QuantityField } from '../../../ui/QuantityField.tsx';
+import styles from '../BenchView.module.css';
+import type { PracticeOffer, Shown, TrialBench } from '../trialBench.ts';
+
+const WANTED_RATE = radians(120);
+
+/** Turns stopped by the gyro: how much further than the stop the robot turns. */
+export const turnBench: TrialBench<BenchOf<'turn'>, TurnModel> = {
+  kind: 'turn',
+  title: 'Turn',
+  ask: 'Turn a few times and measure how far it really went.',
+  need: 'A protractor or a printed circle of degrees, a line along the side of the robot.',
+  steps: [
+    'Reset the gyro at rest, then turn.',
+    'Stop the motors when the reading passes the stop. Write down stop, rate and the true turn.',
+    'Three angles three times each tell most. Two rates take delay and braking apart; both ways show whether the sides differ.',
+  ],
+  empty: () => ({
+    kind: 'turn',
+    style: 'spot',
+    conditions: { battery: null, surface: '', unit: '' },
+    trials: [],
+  }),
+  columns: () => [
+    { name: 'trigger', label: 'stop at, °', kind: 'angle' },
+    { name: 'rate', label: 'rate, °/s', kind: 'rate', keep: true, digits: 0 },
+    { name: 'measured', label: 'turned, °', kind: 'angle' },
+    {
+      name: 'way',
+      label: 'way',
+      kind: 'word',
+      words: ['right', 'left'],
+      keep: true,
+      optional: true,
+    },
+  ],
+  options: ({ bench, onChange }) => (
+    <Choice
+      label="Wheels"
+      value={bench.style}
+      options={[
+        { value: 'spot', label: 'both' },
+        { value: 'pivot-left', label: 'right only' },
+        { value: 'pivot-right', label: 'left only' },
+      ]}
+      onChange={(style) => onChange({ style })}
+    />
+  ),
+  result: ({ trials }) => fitTurnModel(trials),
+  missing: ({ trials }) =>
+    trials.length === 0
+      ? 'Two trials at one angle give a first number.'
+      : 'One more trial is needed before a number can be given.',
+  sentence: ({ result }) => turnSentence(result),
+  warnings: ({ result, bench, setup }) => {
+    const short = bench.trials.filter(
+      ({ trigger, rate }) => trigger < shortestFullTurn(setup, rate, bench.style),
+    ).length;
+    const sides = turnSides(bench.trials, result);
+    return [
+      ...(short > 0
+        ? [
+            `${short} of the trials are too short to reach their rate: they measure something else. Strike them or turn further.`,
+          ]
+        : []),
+      ...(sides !== null && sides.sameP < 0.05
+        ? [
+            `Left turns go on ${formatQuantity(sides.left.value, 'angle')}, right turns ${formatQuantity(sides.right.value, 'angle')}: the sides differ. Stop each side on its own number.`,
+          ]
+        : []),
+    ];
+  },
+  figures: ({ result, bench, setup }) => {
+    const sides = turnSides(bench.trials, result);
+    return [
+      {
+        label: 'Slope, true over stop',
+        value: result.constantP === null ? '1 assumed' : formatEstimate(result.slope, 'number', 4),
+        why: 'A slope of 1 means the same number of degrees at every angle. Least squares, with a 95 % interval by Student’s t.',
+      },
+      ...result.runOn.map(({ rate, estimate }) => ({
+        label: `Turns on at ${formatNumber(degrees(rate), 0)}°/s`,
+        value: formatEstimate(estimate, 'angle', 2),
+        strong: true,
+        why: 'c(ω) = ω·τ + ω²/(2α): the delay of sensor, loop and command, then braking.',
+      })),
+      ...(result.delay === null || result.brakingTerm === null
+        ? []
+        : [
+            {
+              label: 'of which delay',
+              value: formatEstimate(result.delay, 'time', 4),
+              why: 'τ: the share of the run-on that grows with the rate.',
+            },
+            {
+              label: 'and coasting, at 120°/s',
+              value: `${formatNumber(degrees(result.brakingTerm.value * WANTED_RATE ** 2), 2)}°`,
+              why: 'ω²/(2α): the share that grows with the square of the rate.',
+            },
+          ]),
+      ...(sides === null
+        ? []
+        : [
+            {
+              label: 'to the left, to the right',
+              value: `${formatNumber(degrees(sides.left.value), 1)}°, ${formatNumber(degrees(sides.right.value), 1)}°`,
+              why: `Chance that the sides are the same and luck made this difference: ${formatNumber(100 * sides.sameP, 0)} %.`,
+            },
+          ]),
+      {
+        label: 'Spread of one turn',
+        value: `± ${formatNumber(degrees(result.residualSpread), 2)}°`,
+        why: 'Standard deviation of the trials about the fit.',
+      },
+      {
+        label: 'of which the loop alone',
+        value: `± ${formatNumber(degrees(samplingSpread(result.runOn[0]!.rate, setup.program.loopPeriod)), 2)}°`,
+        why: 'A loop of period T sees the heading every ω·T. That uniform error, ω·T/√12, no stop angle can remove; a slower rate can.',
+      },
+    ];
+  },
+  plot: ({ trials }, result) => ({
+    label: 'How much further than the stop the robot turned, by stop',
+    x: { title: 'stopped the motors at, °', from: 0 },
+    y: { title: 'turned on by, °', from: 0 },
+    series: [
+      {
+        label: 'trials',
+        look: 'measured',
+        points: trials.map(({ trigger, measured }) => ({
+          x: degrees(trigger),
+          y: degrees(measured - trigger),
+        })),
+      },
+      ...(result?.runOn ?? []).map(({ rate, estimate }) => ({
+        label: `fit at ${degrees(rate).toFixed(0)}°/s`,
+        look: 'fit' as const,
+        points: [0, Math.max(90, ...trials.map(({ trigger }) => degrees(trigger))) * 1.06].map(
+          (x) => ({ x, y: (result!.slope.value - 1) * x + degrees(estimate.value) }),
+        ),
+      })),
+    ],
+  }),
+  beside: {
+    label: 'further',
+    value: (_, __, { measured, trigger }) => formatNumber(degrees(measured - trigger), 1),
+  },
+  More: TurnAnswers,
+  values: ({ result, bench, setup }) => setupValuesFrom(result, setup, bench.style),
+  trend: ({ result }) => {
+    const { rate, estimate } = result.runOn[0]!;
+    return {
+      label: `Turns on at ${formatNumber(degrees(rate), 0)}°/s`,
+      kind: 'angle',
+      digits: 2,
+      estimate,
+    };
+  },
+  state: ({ result }) => `turns on at ${formatNumber(degrees(result.runOn[0]!.rate), 0)}°/s`,
+  practice: ({ style }) => [90, 150].map((rate) => turnsAt(rate, style)),
+  fromLink: (episode) => {
+    const trial = turnTrialOf(episode);
+    return trial === null ? [] : [{ ...trial, way: trial.way ?? null }];
+  },
+};
+
+function turnsAt(rate: number, style: BenchOf<'turn'>['style']): PracticeOffer {
+  const angles = style === 'spot' ? [60, -60, 90, -90, 180, -180] : [60, 60, 90, 90, 180, 180];
+  return {
+    label: `Six turns at ${rate}°/s`,
+    commands: angles.map((angle) => ({
+      do: 'turn by gyro' as const,
+      trigger: radians(style === 'pivot-right' ? -angle : angle),
+      rate: radians(rate),
+      style,
+    })),
+  };
+}
+
+function TurnAnswers({
+  result,
+  bench,
+  earlier,
+}: Shown<BenchOf<'turn'>, TurnModel> & { earlier: readonly BenchOf<'turn'>[] }) {
+  const [wanted, setWanted] = useState({ angle: radians(90), rate: WANTED_RATE });
+  const trigger = triggerFor(result, wanted.angle, wanted.rate);
+  const positive = (value: number) => (value > 0 ? null : 'Give it without a sign.');
+  const trend = runOnTrend(
+    [bench, ...earlier]
+      .filter(({ style }) => style === bench.style)
+      .flatMap(({ conditions, trials }) => {
+        const model = fitTurnModel(counted(trials));
+        return model === null || conditions.battery === null
+          ? []
+          : [{ battery: conditions.battery, runOn: runOnAtRate(model, wanted.rate) }];
+      }),
+  );
+  return (
+    <div className={styles['wanted']}>
+      <QuantityField
+        label="For a true"
+        kind="angle"
+        value={wanted.angle}
+        refuse={positive}
+        onChange={(angle) => setWanted({ ...wanted, angle })}
+      />
+      <QuantityField
+        label="at"
+        kind="rate"
+        digits={0}
+        value={wanted.rate}
+        refuse={positive}
+        onChange={(rate) => setWanted({ ...wanted, rate })}
+      />
+      <output>
+        stop at {formatQuantity(trigger.trigger, 'angle')}{' '}
+        <small>
+          next turn within ± {formatNumber(degrees(trigger.high - trigger.trigger), 1)}°
+        </small>
+      </output>
+      {trend !== null && (
+        <p className={styles['note']}>
+          {trend.low > 0 || trend.high < 0
+            ? `With the battery: ${formatNumber(degrees(trend.value), 1)}° more for every volt.`
+            : 'No change with the battery can be told from the records.'}
+        </p>
+      )}
+    </div>
+  );
+}

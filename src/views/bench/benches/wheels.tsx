@@ -1,0 +1,116 @@
+import type { BenchOf } from '../../../contracts/bench.ts';
+import { distanceTrialOf } from '../../../core/bench/fromTelemetry.ts';
+import { wheelsResult, wheelsSetupValues, type WheelsResult } from '../../../core/bench/wheels.ts';
+import { formatEstimate } from '../../../core/quantities/estimateText.ts';
+import { formatNumber } from '../../../core/quantities/quantity.ts';
+import { times, type TrialBench } from '../trialBench.ts';
+
+/** Straights by the motors: effective wheel diameter, slip and wheel ratio. */
+export const wheelsBench: TrialBench<BenchOf<'wheels'>, WheelsResult> = {
+  kind: 'wheels',
+  title: 'Wheels',
+  ask: 'Drive straight a few times and measure how far it went.',
+  need: 'A free table, a tape of two metres, a line to start from.',
+  steps: [
+    'Stand the robot with its axle on the line, facing along the tape.',
+    'Drive a set distance by motor degrees, without gyro. 500 mm and 1000 mm, four times each.',
+    'Measure how far ahead the axle is, and how far to the left of the line.',
+  ],
+  caution: 'Guard the edge of the table before the robot drives free.',
+  empty: ({ drive }) => ({
+    kind: 'wheels',
+    conditions: { battery: null, surface: '', unit: '' },
+    wheelDiameter: drive.wheelDiameter,
+    track: drive.track,
+    trials: [],
+  }),
+  columns: () => [
+    { name: 'told', label: 'told, mm', kind: 'length', keep: true },
+    { name: 'ahead', label: 'ahead, mm', kind: 'length' },
+    { name: 'left', label: 'to the left, mm', kind: 'length', optional: true },
+  ],
+  result: (bench) => wheelsResult(bench.trials, bench),
+  missing: ({ trials }) =>
+    trials.length === 0 ? 'Two straights give a first number.' : 'One more straight is needed.',
+  sentence: ({ result, bench }) => {
+    const change = result.wheelDiameter.value - bench.wheelDiameter;
+    const sure =
+      bench.wheelDiameter < result.wheelDiameter.low ||
+      bench.wheelDiameter > result.wheelDiameter.high;
+    const per = 1000 * (result.scale.value - 1);
+    return sure
+      ? `The wheels act as ${formatNumber(result.wheelDiameter.value, 2)} mm: a metre goes ${formatNumber(Math.abs(per), 1)} mm ${per > 0 ? 'too far' : 'short'}.`
+      : `The wheels are as the setup says, within ${formatNumber(Math.max(Math.abs(change), (result.wheelDiameter.high - result.wheelDiameter.low) / 2), 2)} mm.`;
+  },
+  warnings: ({ result }) =>
+    result.wheelRatio !== null &&
+    (result.wheelRatio.low > 1 || result.wheelRatio.high < 1) &&
+    Math.abs(result.wheelRatio.value - 1) > 0.002
+      ? [
+          `It pulls to the ${result.wheelRatio.value > 1 ? 'left' : 'right'}: the ${result.wheelRatio.value > 1 ? 'right' : 'left'} wheel rolls further a turn.`,
+        ]
+      : [],
+  figures: ({ result }) => [
+    {
+      label: 'Effective diameter',
+      value: formatEstimate(result.wheelDiameter, 'length', 2),
+      strong: true,
+      why: 'Nominal diameter times measured over told distance: regression through the origin, weighted by 1/distance because slip adds up. 95 % interval by Student’s t.',
+    },
+    {
+      label: 'Right wheel over left',
+      value: result.wheelRatio === null ? '–' : formatEstimate(result.wheelRatio, 'number', 4),
+      why: 'From the curvature 2y/(x² + y²) of the way, exact for an arc: the ratio is (2 + κb)/(2 − κb).',
+    },
+    {
+      label: 'Slip over a metre',
+      value: `± ${formatNumber(result.slip * Math.sqrt(1000), 1)} mm`,
+      why: 'Spread of the distances about the fit. It grows with the root of the distance.',
+    },
+  ],
+  plot: ({ trials }, result) => ({
+    label: 'How far off each straight was, by distance told',
+    x: { title: 'told, mm', from: 0 },
+    y: { title: 'went further by, mm' },
+    series: [
+      {
+        label: 'straights',
+        look: 'measured',
+        points: trials.map(({ told, ahead }) => ({ x: told, y: ahead - told })),
+      },
+      ...(result === null
+        ? []
+        : [
+            {
+              label: 'fit',
+              look: 'fit' as const,
+              points: [0, Math.max(...trials.map(({ told }) => told)) * 1.05].map((x) => ({
+                x,
+                y: (result.scale.value - 1) * x,
+              })),
+            },
+          ]),
+    ],
+  }),
+  beside: {
+    label: 'off the fit',
+    value: (result, i) => formatNumber(result.residuals[i]!, 1),
+  },
+  values: ({ result }) => wheelsSetupValues(result),
+  trend: ({ result }) => ({
+    label: 'Diameter',
+    kind: 'length',
+    digits: 2,
+    estimate: result.wheelDiameter,
+  }),
+  state: ({ result }) => `${result.trials} straights`,
+  practice: () =>
+    [500, 1000].map((distance) => ({
+      label: `Drive ${distance} mm, 4 times`,
+      commands: times(4, { do: 'drive' as const, distance, speed: 250 }),
+    })),
+  fromLink: (episode, { drive }) => {
+    const trial = distanceTrialOf(episode, drive);
+    return trial === null ? [] : [trial];
+  },
+};

@@ -1,0 +1,84 @@
+import { useState } from 'react';
+import { v4 as uuid } from 'uuid';
+import type { Bench, BenchRecord } from '../../contracts/bench.ts';
+import type { Robot, SetupRevision } from '../../contracts/records.ts';
+import { withSetupValues } from '../../core/robot/setup.ts';
+import { send, sentenceOf } from '../../ui/api.ts';
+
+/** What every bench sheet does with its readings. */
+export interface Keeping {
+  /** Keeps a bench as a record; null, with a fault, when that did not work. */
+  keep: <B extends Bench>(bench: B) => Promise<BenchRecord<B> | null>;
+  /** Makes the next setup from a record's values. */
+  use: (
+    record: BenchRecord,
+    title: string,
+    values: Record<string, number | boolean>,
+  ) => Promise<void>;
+  busy: boolean;
+  /** What was done last, and what went wrong. */
+  done: string | null;
+  fault: string | null;
+  say: (done: string | null, fault?: string | null) => void;
+}
+
+/** Keeps bench records and makes setups from them, for one robot. */
+export function useKeeping(
+  robot: Robot,
+  onRecord: (record: BenchRecord) => void,
+  onSetup: (setup: SetupRevision) => void,
+): Keeping {
+  const [busy, setBusy] = useState(false);
+  const [done, setDone] = useState<string | null>(null);
+  const [fault, setFault] = useState<string | null>(null);
+  const attempt = async <T>(work: () => Promise<T>): Promise<T | null> => {
+    setBusy(true);
+    try {
+      const result = await work();
+      setFault(null);
+      return result;
+    } catch (error) {
+      setFault(sentenceOf(error));
+      return null;
+    } finally {
+      setBusy(false);
+    }
+  };
+  return {
+    busy,
+    done,
+    fault,
+    say: (words, wrong = null) => {
+      setDone(words);
+      setFault(wrong);
+    },
+    keep: <B extends Bench>(bench: B) =>
+      attempt(async () => {
+        const kept = await send<BenchRecord<B>>('POST', `robots/${robot.id}/bench-records`, {
+          id: uuid(),
+          bench,
+        });
+        setDone(`Kept as record ${kept.number}.`);
+        onRecord(kept);
+        return kept;
+      }),
+    use: async (record, title, values) => {
+      await attempt(async () => {
+        const source = { kind: 'bench' as const, record: record.number };
+        const saved = await send<SetupRevision>('POST', `robots/${robot.id}/setups`, {
+          basedOn: robot.setup.number,
+          reason: `${title} bench, record ${record.number}`,
+          setup: withSetupValues(robot.setup.setup, values),
+          sources: {
+            ...robot.setup.sources,
+            ...Object.fromEntries(Object.keys(values).map((path) => [path, source])),
+          },
+        });
+        setDone(
+          `Setup ${saved.number} uses record ${record.number}. New runs and programs follow it.`,
+        );
+        onSetup(saved);
+      });
+    },
+  };
+}

@@ -1,0 +1,90 @@
+import * as Comlink from 'comlink';
+import { delaysResult, type DelaysResult } from '../core/bench/delays.ts';
+import { driftVerdict, type DriftVerdict } from '../core/bench/driftVerdict.ts';
+import { gyroRest, type GyroRest } from '../core/bench/gyroRest.ts';
+import { motionLogOf, stillLogOf } from '../core/bench/logs.ts';
+import type { Field } from '../core/field/field.ts';
+import type { DriveBase, Setup } from '../core/robot/setup.ts';
+import type { RoutePlan } from '../core/route/moves.ts';
+import { packRecording, unpackColumn, type PackedColumn } from '../core/telemetry/packed.ts';
+import { RecordingFile, type Recording } from '../core/telemetry/recording.ts';
+
+/** A route against which a gyro is judged. */
+export interface Against {
+  plan: RoutePlan;
+  field: Field;
+  setup: Setup;
+}
+
+export interface RestAnalysis {
+  rest: GyroRest;
+  verdict: DriftVerdict | null;
+}
+
+/** Seed of the runs that show how much of a zone other spread takes: the same verdict every time. */
+const SEED = 1;
+
+const door = {
+  /**
+   * Reads a file of telemetry piece by piece.
+   *
+   * @throws the sentence of the first line that cannot be read
+   */
+  async readFile(file: Blob, onProgress: (share: number) => void): Promise<Recording> {
+    const recording = new RecordingFile();
+    const decoder = new TextDecoder();
+    const reader = file.stream().getReader();
+    let read = 0;
+    for (;;) {
+      const { done, value } = await reader.read();
+      if (done) break;
+      recording.push(decoder.decode(value, { stream: true }));
+      read += value.length;
+      onProgress(read / file.size);
+    }
+    recording.push(decoder.decode());
+    const result = recording.finish();
+    return Comlink.transfer(
+      result,
+      Object.values(result.columns).map((column) => column.buffer),
+    );
+  },
+
+  /** Packs a recording for sending; the columns come back one by one. */
+  pack(recording: Recording): PackedColumn[] {
+    const packed = packRecording(recording);
+    return Comlink.transfer(
+      packed,
+      packed.map(({ bytes }) => bytes.buffer),
+    );
+  },
+
+  unpack(columns: PackedColumn[], rows: number): Record<string, Float64Array> {
+    return Object.fromEntries(columns.map((column) => [column.name, unpackColumn(column, rows)]));
+  },
+
+  /** Drift of a recorded gyro at rest, and what it costs on a route. */
+  rest(recording: Recording, rightPositive: boolean, against: Against | null): RestAnalysis | null {
+    const log = stillLogOf(recording, rightPositive);
+    const rest = log === null ? null : gyroRest(log);
+    if (rest === null) return null;
+    return {
+      rest,
+      verdict:
+        against === null
+          ? null
+          : driftVerdict(against.plan, against.field, against.setup, rest.bias, SEED),
+    };
+  },
+
+  /** Loop period and latency of a recording in which the robot turned to and fro. */
+  delays(recording: Recording, drive: DriveBase, rightPositive: boolean): DelaysResult | null {
+    const log = motionLogOf(recording, drive, rightPositive);
+    return log === null ? null : delaysResult(log);
+  },
+};
+
+/** What the bench worker offers to views. */
+export type BenchDoor = typeof door;
+
+Comlink.expose(door);
