@@ -37,6 +37,8 @@ export async function startApplication(
     env: {
       ...process.env,
       CORVAT_DATA: data,
+      // The practice robot's time passes quickly: its rests would be long otherwise.
+      CORVAT_PRACTICE_SPEED: '60',
       HOST: '127.0.0.1',
       PORT: String(port),
       ...(Object.assign({}, ...variables) as Record<string, string>),

@@ -18,6 +18,8 @@ export interface PracticeSettings {
 const ASK_EVERY = 250;
 /** How often a moving robot sends what has become due, ms. */
 const SEND_EVERY = 100;
+/** A rest is carried out in pieces of this length, s. */
+const REST_SLICE = 3;
 /** Lines of one request. */
 const LINES_AT_ONCE = 400;
 
@@ -68,22 +70,43 @@ class Served {
 
   async serve(signal: AbortSignal): Promise<void> {
     while (!signal.aborted) {
-      const waiting = await ask<WaitingCommand[]>(
-        this.settings,
-        'GET',
-        `link/${this.token}/commands?after=${this.after}`,
-      ).catch(() => []);
-      const next = waiting[0];
+      const [next] = await this.waiting();
       if (next === undefined) {
         await pause(ASK_EVERY);
         continue;
       }
       this.after = next.number;
-      await this.send(this.hub.carryOut(next.command), signal);
-      await ask(this.settings, 'DELETE', `link/${this.token}/commands?number=${next.number}`).catch(
-        () => null,
-      );
+      if (next.command.do === 'rest') await this.rest(next.command.seconds, signal);
+      else await this.send(this.hub.carryOut(next.command), signal);
+      await this.finish(next.number);
     }
+  }
+
+  /** Stands still in slices, so that somebody can lean on the table meanwhile. */
+  private async rest(seconds: number, signal: AbortSignal): Promise<void> {
+    for (let left = seconds; left > 0 && !signal.aborted; left -= REST_SLICE) {
+      const slice = { do: 'rest' as const, seconds: Math.min(REST_SLICE, left) };
+      await this.send(this.hub.carryOut(slice), signal);
+      for (const { number, command } of await this.waiting()) {
+        if (command.do !== 'nudge') continue;
+        await this.send(this.hub.carryOut(command), signal);
+        await this.finish(number);
+      }
+    }
+  }
+
+  private waiting(): Promise<WaitingCommand[]> {
+    return ask<WaitingCommand[]>(
+      this.settings,
+      'GET',
+      `link/${this.token}/commands?after=${this.after}`,
+    ).catch(() => []);
+  }
+
+  private async finish(number: number): Promise<void> {
+    await ask(this.settings, 'DELETE', `link/${this.token}/commands?number=${number}`).catch(
+      () => null,
+    );
   }
 
   /** Sends lines at the pace of the robot's clock; goes on from the receipt after a failure. */

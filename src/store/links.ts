@@ -133,13 +133,15 @@ export async function linesAfter(
   if (after === null || batches <= after) {
     return { receipt, upTo: after ?? batches, lines: [] };
   }
+  // Not beyond what the link's row said: a batch that came meanwhile would be given twice.
+  const upTo = Math.min(batches, after + BATCHES_AT_ONCE);
   const rows = await linkBatches.findAll({
-    where: { linkId: token, number: { [Op.gt]: after, [Op.lte]: after + BATCHES_AT_ONCE } },
+    where: { linkId: token, number: { [Op.gt]: after, [Op.lte]: upTo } },
     order: [['number', 'ASC']],
   });
   return {
     receipt,
-    upTo: Math.min(batches, after + BATCHES_AT_ONCE),
+    upTo,
     lines: rows.flatMap((row) => row.lines.split('\n')),
   };
 }

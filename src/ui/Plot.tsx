@@ -33,6 +33,7 @@ export interface PlotPoint {
 
 /** One series: measured crosses or a trace in teal, a fit in plum, a limit or another unit in ink. */
 export interface PlotSeries {
+  /** Empty keeps it out of the legend. */
   label: string;
   points: readonly PlotPoint[];
   look: 'measured' | 'trace' | 'fit' | 'limit' | 'fault';
@@ -69,16 +70,25 @@ export function Plot({ label, x, y, series, shaded = [] }: PlotProps) {
     plugins: {
       legend: {
         display: series.length > 1,
-        labels: { color: ink.ink, font: { family: ink.sans, size: 13 }, usePointStyle: true },
+        labels: {
+          color: ink.ink,
+          font: { family: ink.sans, size: 13 },
+          usePointStyle: true,
+          filter: ({ text }) => text !== '',
+        },
       },
       tooltip: { enabled: true },
     },
   };
+  const empty = series.every(({ points }) => points.length === 0);
   const stretches = JSON.stringify(shaded);
   const plugins = useMemo(
     () => [shading(JSON.parse(stretches) as NonNullable<PlotProps['shaded']>, ink)],
     [stretches, ink],
   );
+  if (empty) {
+    return <p className={styles['empty']}>The drawing begins with the first reading.</p>;
+  }
   return (
     <div className={styles['plot']}>
       <Scatter

@@ -170,7 +170,7 @@ export function driftSentence(bias: Estimate, verdict: DriftVerdict | null): str
     worst.headingBudget !== null && worst.turned / worst.headingBudget > worst.cost / worst.budget;
   const costs = byHeading
     ? `${degrees(worst.turned).toFixed(1)}° of heading at the ${worst.checkpoint}, budget ${degrees(worst.headingBudget!).toFixed(1)}°`
-    : `${millimetres(worst.cost)} mm at the ${worst.checkpoint}, budget ${millimetres(worst.budget)}`;
+    : `${millimetres(worst.cost)} mm at the ${worst.checkpoint}, budget ${millimetres(worst.budget)} mm`;
   switch (verdict.fitness) {
     case 'fit':
       return `Fit: this drift costs ${costs}.`;

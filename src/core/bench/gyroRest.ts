@@ -1,5 +1,10 @@
 import { median, meanEstimate, robustSpread } from '../statistics/sample.ts';
-import { withStandardError, type Estimate } from '../statistics/leastSquares.ts';
+import {
+  estimateOf,
+  leastSquares,
+  withStandardError,
+  type Estimate,
+} from '../statistics/leastSquares.ts';
 import { allanDeviation, allanFindings, type AllanFindings, type AllanPoint } from './allan.ts';
 
 /** What a gyro said while the robot stood still; all of one length. */
@@ -56,7 +61,7 @@ export const SHORTEST_STILL = 3;
  */
 export function gyroRest(log: StillLog): GyroRest | null {
   const count = log.time.length;
-  if (count < 20) return null;
+  if (count < FEWEST) return fewReadings(log);
   const lasted = log.time[count - 1]! - log.time[0]!;
   const moved = movements(log);
   const still = complement(moved, log.time[0]!, log.time[count - 1]!);
@@ -85,6 +90,32 @@ export function gyroRest(log: StillLog): GyroRest | null {
     noise: Math.sqrt(median(slopes.map(({ residual }) => residual))),
     allan,
     findings: allanFindings(allan, longest.to - longest.from),
+  };
+}
+
+/** Fewer readings than this were written down by hand: nothing can be said of blocks or movements. */
+const FEWEST = 20;
+
+/** Drift from a handful of readings by one straight line. */
+function fewReadings({ time, heading }: StillLog): GyroRest | null {
+  const times = Array.from(time);
+  const headings = Array.from(heading);
+  const fit = leastSquares(
+    times.map((t) => [1, t - times[0]!]),
+    headings,
+  );
+  const lasted = (times.at(-1) ?? 0) - (times[0] ?? 0);
+  if (fit === null || lasted < SHORTEST_STILL) return null;
+  return {
+    bias: estimateOf(fit, [0, 1]),
+    moved: [],
+    stillFor: lasted,
+    lasted,
+    samples: times.length,
+    step: smallestStep(heading),
+    noise: fit.residualSpread,
+    allan: [],
+    findings: allanFindings([], lasted),
   };
 }
 

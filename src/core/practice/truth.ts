@@ -28,8 +28,8 @@ export interface PracticeTruth {
 const PATCHES: Record<string, Rgb> = {
   red: [0.62, 0.12, 0.1],
   yellow: [0.7, 0.58, 0.12],
-  green: [0.14, 0.45, 0.2],
-  teal: [0.12, 0.44, 0.33],
+  green: [0.13, 0.44, 0.26],
+  teal: [0.12, 0.43, 0.31],
   blue: [0.1, 0.2, 0.55],
   white: [0.86, 0.87, 0.84],
 };

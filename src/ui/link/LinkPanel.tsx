@@ -27,16 +27,16 @@ export function LinkPanel({ live, offers }: LinkPanelProps) {
     );
   return (
     <section className={styles['panel']} aria-label="Live link">
-      <h2>Live link</h2>
       {link === null ? (
         <div className={styles['buttons']}>
+          <h2>Live link</h2>
           <Button onClick={() => attempt(live.open(true))}>Use the practice robot</Button>
           <Button onClick={() => attempt(live.open(false))}>Connect a hub</Button>
         </div>
       ) : (
         <>
           <p className={styles['state']} data-open={state?.status === 'open'}>
-            <strong>{link.practice ? 'Practice robot' : 'Hub'}</strong>{' '}
+            <strong>{link.practice ? 'Practice robot' : 'Hub'}</strong>,{' '}
             {state === null || state.status === 'opening'
               ? 'connecting …'
               : state.status === 'cut'
@@ -67,9 +67,6 @@ export function LinkPanel({ live, offers }: LinkPanelProps) {
           ) : (
             <HowToSend token={link.token} onFault={setFault} />
           )}
-          <Button weight="quiet" onClick={live.leave}>
-            Leave this link
-          </Button>
         </>
       )}
       {fault !== null && <Notice mood="fault">{fault}</Notice>}

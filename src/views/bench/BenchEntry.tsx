@@ -51,7 +51,11 @@ export function TrialEntry<B extends AnyTrialBench, R>(props: TrialEntryProps<B,
   return (
     <BenchEntry
       title={definition.title}
-      figure={trend === null ? '' : formatQuantity(trend.estimate.value, trend.kind, trend.digits)}
+      figure={
+        trend === null
+          ? ''
+          : formatQuantity(trend.estimate.value, trend.kind, Math.max(0, trend.digits - 1))
+      }
       state={shown === null ? 'not measured yet' : definition.state(shown)}
       chosen={chosen}
       onChoose={onChoose}

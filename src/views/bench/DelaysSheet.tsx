@@ -130,6 +130,7 @@ export function DelaysSheet({ robot, records, live, keeping }: DelaysSheetProps)
             caution="Keep fingers away from the wheels while it turns."
             open={kept.length === 0}
           />
+          <LinkPanel live={live} offers={[]} />
           <div className={styles['buttons']}>
             {recording ? (
               <Button onClick={recorder.stop}>Stop</Button>
@@ -146,7 +147,6 @@ export function DelaysSheet({ robot, records, live, keeping }: DelaysSheetProps)
             onRecording={(made) => attempt(take(made))}
           />
           <Conditions value={conditions} onChange={setConditions} />
-          <LinkPanel live={live} offers={[]} />
         </div>
         <div className={styles['column']}>
           <Plot

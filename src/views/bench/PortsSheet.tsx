@@ -258,6 +258,11 @@ interface WiringProps {
   faults: readonly PortFault[];
 }
 
+/** 2 before 10, A before B, 0x29 before 0x2A. */
+function byLabel(a: string, b: string): number {
+  return a.length - b.length || a.localeCompare(b);
+}
+
 /** The hub as a drawing: every place that is used, with what hangs on it. Pointing leads to the row. */
 function Wiring({ robot, devices, faults }: WiringProps) {
   const groups = PLACE_KINDS.map((place) => ({
@@ -265,9 +270,7 @@ function Wiring({ robot, devices, faults }: WiringProps) {
     devices: devices
       .map((device, i) => ({ device, at: i }))
       .filter(({ device }) => device.place === place)
-      .toSorted((a, b) =>
-        a.device.label.localeCompare(b.device.label, undefined, { numeric: true }),
-      ),
+      .toSorted((a, b) => byLabel(a.device.label, b.device.label)),
   })).filter((group) => group.devices.length > 0);
   if (groups.length === 0) return null;
   return (

@@ -51,73 +51,75 @@ export function Readings({ columns, rows, onRows, onTable, beside }: ReadingsPro
   };
   let countedBefore = 0;
   return (
-    <table className={styles['table']}>
-      <thead>
-        <tr>
-          <th aria-label="number" />
-          {columns.map(({ name, label }) => (
-            <th key={name}>{label}</th>
-          ))}
-          {beside !== null && <th>{beside.label}</th>}
-          <th aria-label="count it or not" />
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map((row, i) => {
-          const whole = readRow(row, columns) !== null;
-          const besides =
-            whole && row.struck === null ? beside?.values[countedBefore++] : undefined;
-          return (
-            <tr key={row.key} data-struck={row.struck !== null}>
-              <td className={styles['count']}>{i + 1}</td>
-              {columns.map((column, j) => (
-                <td key={column.name}>
-                  <ReadingCell
-                    column={column}
-                    label={`${column.label}, reading ${i + 1}`}
-                    text={row.cells[column.name] ?? ''}
-                    disabled={row.struck !== null}
-                    onText={(text) =>
-                      change(row.key, { cells: { ...row.cells, [column.name]: text } })
-                    }
-                    onPaste={(event) => paste(event, i, j)}
-                  />
-                </td>
-              ))}
-              {beside !== null && <td>{besides ?? ''}</td>}
-              <td className={styles['strike']}>
-                {whole && row.struck === null && (
-                  <Button
-                    weight="quiet"
-                    aria-label={`Strike reading ${i + 1}`}
-                    onClick={() => change(row.key, { struck: 'misread' })}
-                  >
-                    strike
-                  </Button>
-                )}
-                {row.struck !== null && (
-                  <>
-                    <input
-                      aria-label={`Why reading ${i + 1} does not count`}
-                      value={row.struck}
-                      maxLength={200}
-                      onChange={(event) => change(row.key, { struck: event.target.value })}
+    <div className={styles['readings']}>
+      <table className={styles['table']}>
+        <thead>
+          <tr>
+            <th aria-label="number" />
+            {columns.map(({ name, label }) => (
+              <th key={name}>{label}</th>
+            ))}
+            {beside !== null && <th>{beside.label}</th>}
+            <th aria-label="count it or not" />
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row, i) => {
+            const whole = readRow(row, columns) !== null;
+            const besides =
+              whole && row.struck === null ? beside?.values[countedBefore++] : undefined;
+            return (
+              <tr key={row.key} data-struck={row.struck !== null}>
+                <td className={styles['count']}>{i + 1}</td>
+                {columns.map((column, j) => (
+                  <td key={column.name}>
+                    <ReadingCell
+                      column={column}
+                      label={`${column.label}, reading ${i + 1}`}
+                      text={row.cells[column.name] ?? ''}
+                      disabled={row.struck !== null}
+                      onText={(text) =>
+                        change(row.key, { cells: { ...row.cells, [column.name]: text } })
+                      }
+                      onPaste={(event) => paste(event, i, j)}
                     />
+                  </td>
+                ))}
+                {beside !== null && <td>{besides ?? ''}</td>}
+                <td className={styles['strike']}>
+                  {whole && row.struck === null && (
                     <Button
                       weight="quiet"
-                      aria-label={`Count reading ${i + 1}`}
-                      onClick={() => change(row.key, { struck: null })}
+                      aria-label={`Strike reading ${i + 1}`}
+                      onClick={() => change(row.key, { struck: 'misread' })}
                     >
-                      count
+                      strike
                     </Button>
-                  </>
-                )}
-              </td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
+                  )}
+                  {row.struck !== null && (
+                    <>
+                      <input
+                        aria-label={`Why reading ${i + 1} does not count`}
+                        value={row.struck}
+                        maxLength={200}
+                        onChange={(event) => change(row.key, { struck: event.target.value })}
+                      />
+                      <Button
+                        weight="quiet"
+                        aria-label={`Count reading ${i + 1}`}
+                        onClick={() => change(row.key, { struck: null })}
+                      >
+                        count
+                      </Button>
+                    </>
+                  )}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </div>
   );
 }
 

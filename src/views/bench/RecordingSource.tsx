@@ -46,16 +46,16 @@ export function RecordingSource({ worker, example, onRecording, onFault }: Recor
       setProgress(null);
     }
   };
-  if (progress !== null) {
-    return (
-      <div className={styles['buttons']}>
-        <progress value={progress} aria-label="Reading the file" />
-        <Button onClick={() => worker.cancel()}>Cancel, {Math.round(100 * progress)} % read</Button>
-      </div>
-    );
-  }
   return (
     <div className={styles['source-row']}>
+      {progress !== null && (
+        <div className={styles['buttons']}>
+          <progress value={progress} aria-label="Reading the file" />
+          <Button onClick={() => worker.cancel()}>
+            Cancel, {Math.round(100 * progress)} % read
+          </Button>
+        </div>
+      )}
       <label className={styles['file']}>
         Open a file
         <input

@@ -268,14 +268,6 @@ export function RestSheet({ robot, records, routes, live, keeping }: RestSheetPr
             onFault={(sentence) => keeping.say(null, sentence)}
             onRecording={(made) => attempt(take(made, 0, noted.tried))}
           />
-          <LinkPanel
-            live={live}
-            offers={[
-              { label: 'Boot, hands off', commands: [{ do: 'boot', touched: false }] },
-              { label: 'Boot while touched', commands: [{ do: 'boot', touched: true }] },
-              { label: 'Lean on the table', commands: [{ do: 'nudge' }] },
-            ]}
-          />
         </div>
         <div className={styles['column']}>
           <div className={restStyles['ask']}>
@@ -296,6 +288,14 @@ export function RestSheet({ robot, records, routes, live, keeping }: RestSheetPr
               </Button>
             )}
           </div>
+          <LinkPanel
+            live={live}
+            offers={[
+              { label: 'Boot, hands off', commands: [{ do: 'boot', touched: false }] },
+              { label: 'Boot while touched', commands: [{ do: 'boot', touched: true }] },
+              { label: 'Lean on the table', commands: [{ do: 'nudge' }] },
+            ]}
+          />
           {routes.length > 0 && (
             <Picker
               label="Against route"
@@ -351,7 +351,7 @@ export function RestSheet({ robot, records, routes, live, keeping }: RestSheetPr
               number,
               createdAt,
               conditions: bench.conditions,
-              trend: { label: 'Drift', kind: 'rate', digits: 2, estimate: bench.found.bias },
+              trend: { label: 'Drift', kind: 'rate', digits: 3, estimate: bench.found.bias },
             }))}
           />
           <KeyHelp
@@ -484,7 +484,7 @@ function figuresOf({ rest, lost }: Sheet, battery: number | null): Figure[] {
   return [
     {
       label: 'Drift',
-      value: formatEstimate(rest.bias, 'rate', 2),
+      value: formatEstimate(rest.bias, 'rate', 3),
       strong: true,
       why: 'Mean slope of twelve blocks of the still heading; the 95 % interval comes from how the blocks differ, because neighbouring readings err together.',
     },

@@ -157,6 +157,7 @@ export function TrialSheet<B extends AnyTrialBench, R>(props: TrialSheetProps<B,
               />
             </div>
           )}
+          <LinkPanel live={live} offers={definition.practice(bench, setup)} />
           <Readings
             columns={columns}
             rows={rows}
@@ -198,7 +199,6 @@ export function TrialSheet<B extends AnyTrialBench, R>(props: TrialSheetProps<B,
             value={bench.conditions}
             onChange={(conditions) => change({ bench: { ...bench, conditions } })}
           />
-          <LinkPanel live={live} offers={definition.practice(bench, setup)} />
         </div>
         <div className={styles['column']}>
           <Plot {...definition.plot(used, result)} />

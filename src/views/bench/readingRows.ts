@@ -64,7 +64,10 @@ export function rowOf(
           return [column.name, String(value)];
         }
         const signed = column.rightPositive === true ? -value : value;
-        const text = formatNumber(shownValue(signed, column.kind), column.digits ?? 2);
+        const text = formatNumber(
+          shownValue(signed, column.kind),
+          column.digits ?? (column.kind === 'length' ? 1 : 2),
+        );
         return [column.name, text.replace('−', '-')];
       }),
     ),

@@ -113,12 +113,12 @@ export const rangeBench: TrialBench<BenchOf<'range'>, RangeResult> = {
           : 'Reading minus tape at the middle distance, from a line through all square readings; 95 % interval by Student’s t.',
       },
       {
-        label: 'slope, noise of a reading',
+        label: `Slope, noise of a reading of “${unit.unit}”`,
         value: `${bench.analog ? '–' : formatNumber(unit.slope.value, 4)}, ± ${formatNumber(unit.noise, 1)} mm`,
         why: 'Slope 1 means the same offset at every distance. Noise is the spread about the line.',
       },
       {
-        label: 'useful',
+        label: `Useful range of “${unit.unit}”`,
         value:
           unit.useful === null
             ? 'nowhere'
@@ -142,8 +142,8 @@ export const rangeBench: TrialBench<BenchOf<'range'>, RangeResult> = {
             .filter((trial) => trial.unit === unit)
             .map(({ tape, reading }) => ({ x: tape, y: analog ? reading : reading - tape })),
         })),
-        ...(result?.units ?? []).map((unit) => ({
-          label: `line of ${unit.unit}`,
+        ...(result?.units ?? []).map((unit, i) => ({
+          label: i === 0 ? 'their lines' : '',
           look: 'fit' as const,
           points: [
             Math.min(...square.map(({ tape }) => tape)),
