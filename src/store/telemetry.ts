@@ -1,6 +1,7 @@
 import { UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
 import type { TelemetryCreate, TelemetryInFile, TelemetryRecord } from '../contracts/telemetry.ts';
 import { unpackColumn } from '../core/telemetry/packed.ts';
+import type { Recording } from '../core/telemetry/recording.ts';
 import { Conflict, NotFound } from './errors.ts';
 import { tablesOf, type TelemetryRow } from './tables.ts';
 
@@ -91,6 +92,18 @@ export async function getColumn(
   const row = await tablesOf(database).telemetryColumns.findOne({ where: { telemetryId, name } });
   if (row === null) throw new NotFound('column');
   return row.bytes;
+}
+
+/** A whole recording; throws {@link NotFound} while a column is missing. */
+export async function loadTelemetry(database: Sequelize, id: string): Promise<Recording> {
+  const { rows, columns, events } = await getTelemetry(database, id);
+  const values = await Promise.all(
+    columns.map(async ({ name, decimals }) => {
+      const bytes = await getColumn(database, id, name);
+      return [name, unpackColumn({ name, decimals, bytes }, rows)] as const;
+    }),
+  );
+  return { rows, events, columns: Object.fromEntries(values) };
 }
 
 /** The recordings that were made with runs, by run. */

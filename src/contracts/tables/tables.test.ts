@@ -278,7 +278,7 @@ describe('a table with a fault', () => {
       /Line 2, column 8: source: write typed, bench and a number/,
     );
     expect(refusal(() => readRobotTable(withCell(text, 2, 'setup', 'wheels'))).message).toMatch(
-      /part: write setup or bench/,
+      /part: write setup, bench or telemetry/,
     );
     const table = writeFieldTable(field);
     expect(refusal(() => readFieldTable(withCell(table, 3, 'model', 'tree'))).message).toMatch(

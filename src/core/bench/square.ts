@@ -1,4 +1,4 @@
-import { CholeskyDecomposition, Matrix, inverse } from 'ml-matrix';
+import { determinant, inverse, Matrix } from 'ml-matrix';
 import { alongArc } from '../drivebase/driveBase.ts';
 import type { Pose } from '../geometry/pose.ts';
 import { withStandardError, type Estimate } from '../statistics/leastSquares.ts';
@@ -199,6 +199,8 @@ function beforeAndAfter(
 }
 
 const MOST_STEPS = 50;
+/** A spread below this, mm, is no spread of squares that somebody measured. */
+const LEAST_SPREAD = 1e-3;
 
 /**
  * Gauss-Newton fit of end points. Ahead and left errors of one square differ in size and go
@@ -236,9 +238,13 @@ function fitEnds(trials: readonly SquareTrial[], model: Model, start: readonly n
   };
   const first = solve(start, Matrix.eye(2));
   const covariance = residualCovariance(residualsAt(first.values), degreesOfFreedom);
-  const regular = new CholeskyDecomposition(covariance).isPositiveDefinite();
+  // Ends that are all alike, or all on one line, give no weights.
+  const regular =
+    determinant(covariance) > LEAST_SPREAD ** 4 * Math.max(1, covariance.trace() ** 2);
   const weighted = regular ? solve(first.values, inverse(covariance)) : first;
-  const variance = regular ? 1 : covariance.get(0, 0);
+  // The weights are estimates too: with ν degrees of freedom and p parameters the variance is larger by
+  // about 1 + p/ν, without which intervals of ten squares hold the truth in 93 % only.
+  const variance = regular ? 1 + weighted.values.length / degreesOfFreedom : covariance.get(0, 0);
   return {
     values: weighted.values,
     estimates: weighted.values.map((value, i) =>

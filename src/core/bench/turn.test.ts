@@ -6,11 +6,14 @@ import { uniform } from '../simulation/randomness.ts';
 import { simulateTurnTrials } from '../simulation/turnTrials.ts';
 import {
   fitTurnModel,
+  runOnAtRate,
+  runOnTrend,
   setupValuesFrom,
   shortestFullTurn,
   samplingSpread,
   triggerFor,
   turnSentence,
+  turnSides,
   type TurnTrial,
 } from './turn.ts';
 
@@ -112,5 +115,38 @@ describe('the turn bench', () => {
       expect(inside / 200).toBeGreaterThanOrEqual(0.9);
       expect(inside / 200).toBeLessThanOrEqual(0.99);
     }
+  });
+});
+
+describe('both ways and the battery', () => {
+  const both = (left: number, right: number) =>
+    [60, 90, 90, 120, 180, 180].flatMap((angle, i) =>
+      (['left', 'right'] as const).map((way) => ({
+        ...trial(angle, 120, angle + (way === 'left' ? left : right) + (i % 2 ? 0.2 : -0.2)),
+        way,
+      })),
+    );
+
+  it('tells sides that differ from sides that do not', () => {
+    const apart = both(7, 5);
+    const sides = turnSides(apart, fitTurnModel(apart)!)!;
+    expect(Math.abs(degrees(sides.left.value) - 7)).toBeLessThan(0.2);
+    expect(Math.abs(degrees(sides.right.value) - 5)).toBeLessThan(0.2);
+    expect(sides.sameP).toBeLessThan(0.01);
+    const alike = both(6, 6);
+    expect(turnSides(alike, fitTurnModel(alike)!)!.sameP).toBeGreaterThan(0.5);
+  });
+
+  it('says nothing of a side that was not tried', () => {
+    const trials = law(1, 6);
+    expect(turnSides(trials, fitTurnModel(trials)!)).toBeNull();
+  });
+
+  it('finds how the run-on follows the battery over three records or more', () => {
+    const at = (battery: number) => ({ battery, runOn: radians(2 + 0.8 * battery) });
+    expect(degrees(runOnTrend([7.4, 7.8, 8.2].map(at))!.value)).toBeCloseTo(0.8, 9);
+    expect(runOnTrend([7.4, 8].map(at))).toBeNull();
+    expect(runOnTrend([8, 8, 8].map(at))).toBeNull();
+    expect(degrees(runOnAtRate(fitTurnModel(law(1, 6))!, radians(60)))).toBeCloseTo(3, 6);
   });
 });

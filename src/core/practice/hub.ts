@@ -255,16 +255,14 @@ export class PracticeHub {
     this.putDown();
     this.advance(0.2);
     const before = this.plant.heading;
-    this.follow([
-      {
-        id: 'turn',
-        kind: 'turn',
-        target: { kind: 'angle', angle: trigger },
-        style,
-        rate,
-        stopEarly: 0,
-      },
-    ]);
+    this.follow({
+      id: 'turn',
+      kind: 'turn',
+      target: { kind: 'angle', angle: trigger },
+      style,
+      rate,
+      stopEarly: 0,
+    });
     this.event('turned', {
       asked_deg: rounded(degrees(trigger), 3),
       pace_dps: rounded(degrees(rate), 2),
@@ -284,34 +282,40 @@ export class PracticeHub {
         this.servo(travel.left, travel.right, 150);
       }
     } else {
-      this.plant.resetGyro();
-      const moves: Move[] = [0, 1, 2, 3].flatMap((i) => [
-        {
-          id: `side ${i}`,
-          kind: 'drive' as const,
+      // Each corner is turned from a fresh reset, so that its error is a corner's own.
+      for (let i = 0; i < 4; i++) {
+        this.follow({
+          id: 'side',
+          kind: 'drive',
           distance: side,
           speed: 250,
-          hold: 'gyro' as const,
+          hold: 'gyro',
           heading: null,
-        },
-        {
-          id: `corner ${i}`,
-          kind: 'turn' as const,
-          target: { kind: 'angle' as const, angle: corner },
-          style: 'spot' as const,
+        });
+        this.plant.resetGyro();
+        this.follow({
+          id: 'corner',
+          kind: 'turn',
+          target: { kind: 'angle', angle: corner },
+          style: 'spot',
           rate: radians(120),
           stopEarly: null,
-        },
-      ]);
-      this.follow(moves);
+        });
+      }
     }
     this.measured('square', start, { asked_mm: side });
   }
 
-  /** Carries route moves out with the hub's program. */
-  private follow(moves: readonly Move[]): void {
-    for (const instruction of instructionsOf(moves, this.program)) {
-      carryOut(this.plant, instruction, this.program, 'ticks', this.randomness.phase() * 0.01);
+  /** Carries a move of a route out with the hub's program. */
+  private follow(move: Move): void {
+    for (const instruction of instructionsOf([move], this.program)) {
+      carryOut(
+        this.plant,
+        instruction,
+        this.program,
+        'ticks',
+        this.randomness.phase() * this.program.program.loopPeriod,
+      );
     }
     this.advance(0.2);
   }

@@ -58,6 +58,13 @@ export class RecordingBuilder {
   }
 }
 
+/** Lines from a link in the order in which they were sent: late ones go where they belong. */
+export function recordingOfLines(lines: readonly TelemetryLine[]): Recording {
+  const builder = new RecordingBuilder();
+  for (const line of lines.toSorted((a, b) => (a.n ?? 0) - (b.n ?? 0))) builder.add(line);
+  return builder.finish();
+}
+
 /** Takes the text of a file, piece by piece, as a whole or not at all. */
 export class RecordingFile {
   private readonly reader = new TelemetryReader();

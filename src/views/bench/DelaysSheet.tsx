@@ -7,7 +7,7 @@ import { formatNumber } from '../../core/quantities/quantity.ts';
 import type { Recording } from '../../core/telemetry/recording.ts';
 import { sentenceOf } from '../../ui/api.ts';
 import { benchWorker } from '../../ui/benchWorker.ts';
-import { Button } from '../../ui/Button.tsx';
+import { Button, buttonClass } from '../../ui/Button.tsx';
 import { Figures } from '../../ui/Figures.tsx';
 import { LinkPanel } from '../../ui/link/LinkPanel.tsx';
 import type { LiveLink } from '../../ui/link/useLink.ts';
@@ -21,7 +21,7 @@ import { RecordingSource } from './RecordingSource.tsx';
 import { SetupChanges } from './SetupChanges.tsx';
 import { Steps } from './Steps.tsx';
 import type { Keeping } from './useKeeping.ts';
-import { Stopped, useRecorder } from './useRecorder.ts';
+import { Stopped, useRecorder } from '../../ui/link/useRecorder.ts';
 
 interface DelaysSheetProps {
   robot: Robot;
@@ -202,9 +202,17 @@ export function DelaysSheet({ robot, records, live, keeping }: DelaysSheetProps)
               {number !== null && (
                 <>
                   <SetupChanges setup={setup} values={values} />
-                  <Button weight="main" disabled={keeping.busy} onClick={() => attempt(use())}>
-                    Use in the setup
-                  </Button>
+                  <div className={styles['buttons']}>
+                    <Button weight="main" disabled={keeping.busy} onClick={() => attempt(use())}>
+                      Use in the setup
+                    </Button>
+                    <a
+                      className={buttonClass()}
+                      href={`/api/v1/telemetry/${kept.find((one) => one.number === number)!.bench.telemetry}?format=csv`}
+                    >
+                      Raw readings
+                    </a>
+                  </div>
                 </>
               )}
             </>

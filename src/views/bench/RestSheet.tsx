@@ -15,7 +15,7 @@ import { formatNumber } from '../../core/quantities/quantity.ts';
 import type { Recording } from '../../core/telemetry/recording.ts';
 import { sentenceOf } from '../../ui/api.ts';
 import { benchWorker, type Against } from '../../ui/benchWorker.ts';
-import { Button } from '../../ui/Button.tsx';
+import { Button, buttonClass } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Figures, type Figure } from '../../ui/Figures.tsx';
 import { KeyHelp } from '../../ui/KeyHelp.tsx';
@@ -34,7 +34,7 @@ import restStyles from './RestSheet.module.css';
 import { SetupChanges } from './SetupChanges.tsx';
 import { Steps } from './Steps.tsx';
 import type { Keeping } from './useKeeping.ts';
-import { Stopped, useRecorder } from './useRecorder.ts';
+import { Stopped, useRecorder } from '../../ui/link/useRecorder.ts';
 
 /** A route by which a gyro can be judged. */
 export interface JudgingRoute extends Omit<Against, 'setup'> {
@@ -336,9 +336,17 @@ export function RestSheet({ robot, records, routes, live, keeping }: RestSheetPr
                   : 'Forecasts then use the drift and the noise that were measured.'}
               </p>
               <SetupChanges setup={setup} values={values} />
-              <Button disabled={keeping.busy} onClick={() => attempt(use())}>
-                Use in the setup
-              </Button>
+              <div className={styles['buttons']}>
+                <Button disabled={keeping.busy} onClick={() => attempt(use())}>
+                  Use in the setup
+                </Button>
+                <a
+                  className={buttonClass()}
+                  href={`/api/v1/telemetry/${sheet.record.bench.telemetry}?format=csv`}
+                >
+                  Raw readings
+                </a>
+              </div>
             </section>
           )}
           {keeping.done !== null && <Notice mood="good">{keeping.done}</Notice>}

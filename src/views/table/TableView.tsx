@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import type { Link } from '../../contracts/link.ts';
 import type {
   FieldRecord,
   GyroCheck,
@@ -20,14 +21,20 @@ import type { SheetKey } from '../../ui/useKeys.ts';
 import { NewSession } from './NewSession.tsx';
 import { START_LIST, StartList, voltsOf } from './StartList.tsx';
 import { RunCells, runLook } from './RunCells.tsx';
+import { RunRecording } from './RunRecording.tsx';
 import styles from './TableView.module.css';
 import { useRunLog, type RunContent } from './useRunLog.ts';
+import { useRunRecording } from './useRunRecording.ts';
 
 export interface TableViewProps {
   route: Route;
   routes: Pick<Route, 'id' | 'name'>[];
   robot: Robot;
   gyro: GyroCheck | null;
+  /** The newest link of the robot. */
+  link: Link | null;
+  /** Runs that have a recording. */
+  recorded: string[];
   field: FieldRecord;
   sessions: Session[];
   session: Session | null;
@@ -47,6 +54,7 @@ export function TableView(props: TableViewProps) {
   const { checkpoints } = route.revision.plan;
   const [checkpointId, setCheckpointId] = useState(checkpoints.at(-1)!.id);
   const log = useRunLog(props.runs);
+  const recording = useRunRecording(robot.id, props.link);
   const [marks, setMarks] = useState<Marks>({});
   const [hits, setHits] = useState<Record<string, boolean>>({});
   const [cause, setCause] = useState<string | null>(null);
@@ -76,9 +84,14 @@ export function TableView(props: TableViewProps) {
     if (mark === null || session === null || log.busy) return;
     const content = contentOf({ ...marks, [checkpointId]: mark }, { ...hits, [checkpointId]: hit });
     const place = { sessionId: session.id, revisionId: route.revision.id, setupId: robot.setup.id };
-    const done =
-      editing === null ? await log.log(place, content) : await log.change(editing, content);
-    if (done) clear();
+    if (editing !== null) {
+      if (await log.change(editing, content)) clear();
+      return;
+    }
+    const run = await log.log(place, content);
+    if (run === null) return;
+    clear();
+    await recording.keepWith(run);
   };
   const contentOf = (allMarks: Marks, allHits: Record<string, boolean>): RunContent => ({
     measurements: checkpoints.flatMap(({ id }) => {
@@ -281,6 +294,12 @@ export function TableView(props: TableViewProps) {
                   onBattery={setBattery}
                   gyro={props.gyro}
                   firstBattery={log.runs.find((run) => run.battery !== null)?.battery ?? null}
+                />
+              )}
+              {props.link !== null && editing === null && (
+                <RunRecording
+                  recording={recording}
+                  recorded={new Set([...props.recorded, ...recording.kept]).size}
                 />
               )}
               <section className={styles['list']}>

@@ -39,8 +39,13 @@ export function useRunLog(first: Run[]) {
     runs,
     note,
     busy,
-    log: (place: Pick<RunCreate, 'sessionId' | 'revisionId' | 'setupId'>, content: RunContent) =>
-      attempt(async () => {
+    /** Logs a new run; null, with a note, when that did not work. */
+    log: async (
+      place: Pick<RunCreate, 'sessionId' | 'revisionId' | 'setupId'>,
+      content: RunContent,
+    ): Promise<Run | null> => {
+      let saved: Run | null = null;
+      await attempt(async () => {
         const key = pending ?? { id: uuid(), happenedAt: new Date().toISOString() };
         setPending(key);
         const run = await send<Run>('PUT', `runs/${key.id}`, {
@@ -51,7 +56,10 @@ export function useRunLog(first: Run[]) {
         setPending(null);
         put(run);
         setNote({ kind: 'saved', run, number: runs.length + 1 });
-      }),
+        saved = run;
+      });
+      return saved;
+    },
     change: (run: Run, content: RunContent) =>
       attempt(async () => {
         const changed = await send<Run>('PATCH', `runs/${run.id}`, {

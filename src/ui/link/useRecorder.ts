@@ -1,10 +1,10 @@
 import { useCallback, useRef, useState } from 'react';
 import { valueOf } from '../../core/bench/fromTelemetry.ts';
 import type { TelemetryLine } from '../../core/telemetry/lines.ts';
-import { RecordingBuilder, type Recording } from '../../core/telemetry/recording.ts';
+import { recordingOfLines, type Recording } from '../../core/telemetry/recording.ts';
 import { lostLines } from '../../core/telemetry/receipt.ts';
-import type { LinkFollower } from '../../ui/link/linkFollower.ts';
-import { useLinkLines } from '../../ui/link/useLink.ts';
+import type { LinkFollower } from './linkFollower.ts';
+import { useLinkLines } from './useLink.ts';
 
 /** A recording from the link, with what went missing while it was made. */
 export interface Recorded {
@@ -77,7 +77,7 @@ export function useRecorder(follower: LinkFollower | null, quantity: string): Re
     work.current = null;
     setSeconds(null);
     now.done({
-      recording: recordingOf(now.lines),
+      recording: recordingOfLines(now.lines),
       lost: Math.max(0, lostLines(follower.snapshot().receipt) - now.lostBefore),
       from,
       to,
@@ -102,13 +102,6 @@ export function useRecorder(follower: LinkFollower | null, quantity: string): Re
     [follower, stop],
   );
   return { seconds, trace, record, stop };
-}
-
-/** Lines in the order in which they were sent: late ones go where they belong. */
-function recordingOf(lines: readonly TelemetryLine[]): Recording {
-  const builder = new RecordingBuilder();
-  for (const line of lines.toSorted((a, b) => (a.n ?? 0) - (b.n ?? 0))) builder.add(line);
-  return builder.finish();
 }
 
 function thinned(lines: readonly TelemetryLine[], quantity: string, from: number) {

@@ -1,0 +1,160 @@
+import { describe, expect, it } from 'vitest';
+import * as from from '../bench/fromTelemetry.ts';
+import { degrees, radians } from '../geometry/angle.ts';
+import { STARTING_SETUP } from '../robot/setup.ts';
+import { TelemetryReader, writeLine } from '../telemetry/lines.ts';
+import type { PracticeCommand } from './commands.ts';
+import { LINE_PERIOD, PracticeHub } from './hub.ts';
+import { practiceTruth } from './truth.ts';
+
+const hubOf = (seed: number) =>
+  new PracticeHub(practiceTruth(STARTING_SETUP, seed), STARTING_SETUP, seed);
+const SHORT: PracticeCommand[] = [
+  { do: 'boot', touched: true },
+  { do: 'rest', seconds: 1 },
+  { do: 'nudge' },
+  { do: 'remedy', remedy: 'power cycle' },
+  { do: 'charge' },
+  { do: 'spin', turns: 1, way: 'right' },
+  { do: 'drive', distance: 200, speed: 250 },
+  { do: 'turn by motors', angle: Math.PI },
+  { do: 'turn by gyro', trigger: radians(-60), rate: radians(90), style: 'spot' },
+  { do: 'square', side: 300, way: 'left', by: 'encoders' },
+  { do: 'square', side: 300, way: 'right', by: 'gyro' },
+  { do: 'tape', distance: 200, incidence: 0 },
+  { do: 'over', surface: 'dark', samples: 2 },
+  { do: 'patch', name: 'teal', samples: 2 },
+  { do: 'wiggle', seconds: 1 },
+];
+
+describe('the practice robot', () => {
+  it('speaks the protocol: every line is read, counted without a gap, in the order of time', () => {
+    const hub = hubOf(4);
+    const reader = new TelemetryReader();
+    let n = 0;
+    let time = 0;
+    for (const command of SHORT) {
+      for (const sent of hub.carryOut(command)) {
+        const [read] = reader.push(`${writeLine(sent)}\n`);
+        if (read === undefined || 'fault' in read) throw new Error(JSON.stringify(read));
+        expect(read.line.n).toBe(++n);
+        expect(read.line.values['t_s']).toBeGreaterThanOrEqual(time);
+        time = read.line.values['t_s']!;
+      }
+    }
+    expect(n).toBeGreaterThan(1000);
+    expect(reader.ignored.size).toBe(0);
+  });
+
+  it('is the same for the same seed, and another for another', () => {
+    const text = (seed: number) =>
+      SHORT.flatMap((command) => hubOf(seed).carryOut(command).map(writeLine)).join('\n');
+    expect(text(7)).toBe(text(7));
+    expect(text(8)).not.toBe(text(7));
+  });
+
+  it('says a line every hundredth of a second', () => {
+    const times = hubOf(2)
+      .carryOut({ do: 'rest', seconds: 2 })
+      .map((line) => line.values['t_s']!);
+    expect(Math.abs(times.length - 200)).toBeLessThanOrEqual(1);
+    times.slice(1).forEach((t, i) => expect(t - times[i]!).toBeCloseTo(LINE_PERIOD, 6));
+  });
+
+  it('learns a wrong zero when it is touched at power-on, and a good one when it is not', () => {
+    const drift = (touched: boolean) => {
+      const hub = hubOf(3);
+      hub.carryOut({ do: 'boot', touched });
+      hub.carryOut({ do: 'rest', seconds: 1 });
+      return Math.abs(degrees(hub.trueDrift));
+    };
+    expect(drift(true)).toBeGreaterThan(0.2);
+    expect(drift(false)).toBeLessThan(0.05);
+  });
+
+  it('loses its bus sensors when the battery is low, and has them back on a full one', () => {
+    const truth = { ...practiceTruth(STARTING_SETUP, 5), sag: 2 };
+    const hub = new PracticeHub(truth, STARTING_SETUP, 5);
+    const first = hub.carryOut({ do: 'rest', seconds: 0.1 }).at(-1)!;
+    expect(first.values).toHaveProperty('heading_deg');
+    const low = hub.carryOut({ do: 'rest', seconds: 1 }).at(-1)!;
+    expect(low.values).not.toHaveProperty('heading_deg');
+    expect(low.values).toHaveProperty('left_deg');
+    hub.carryOut({ do: 'charge' });
+    expect(hub.carryOut({ do: 'rest', seconds: 0.1 }).at(-1)!.values).toHaveProperty('heading_deg');
+  });
+
+  it('goes on counting lines and time where it was before a new start', () => {
+    const truth = practiceTruth(STARTING_SETUP, 5);
+    const hub = new PracticeHub(truth, STARTING_SETUP, 5, { lines: 120, clock: 33 });
+    const [line] = hub.carryOut({ do: 'rest', seconds: 0.05 });
+    expect(line!.n).toBe(121);
+    expect(line!.values['t_s']).toBeGreaterThan(33);
+  });
+
+  it('drives by the program that it was given last', () => {
+    const truth = practiceTruth(STARTING_SETUP, 6);
+    const ahead = (hub: PracticeHub) =>
+      hub.carryOut({ do: 'drive', distance: 500, speed: 250 }).at(-1)!.values['ahead_mm']!;
+    const hub = new PracticeHub(truth, STARTING_SETUP, 6);
+    const before = ahead(hub);
+    // A program that believes in wheels half as large turns them twice as far.
+    hub.reprogram({
+      ...STARTING_SETUP,
+      drive: { ...STARTING_SETUP.drive, wheelDiameter: STARTING_SETUP.drive.wheelDiameter / 2 },
+    });
+    expect(ahead(hub) / before).toBeGreaterThan(1.9);
+  });
+});
+
+describe('episodes of the link', () => {
+  const episodes = (...commands: PracticeCommand[]) =>
+    from.episodesOf(commands.flatMap((command) => hubOf(9).carryOut(command)));
+
+  it('end with their event and give the reading of their own bench only', () => {
+    const { closed, open } = episodes(
+      { do: 'drive', distance: 300, speed: 250 },
+      { do: 'square', side: 300, way: 'left', by: 'encoders' },
+      { do: 'rest', seconds: 0.1 },
+    );
+    expect(closed).toHaveLength(2);
+    expect(open).toHaveLength(10);
+    const [driven, square] = closed;
+    const { drive } = STARTING_SETUP;
+    expect(from.distanceTrialOf(driven!, drive)!.told).toBeCloseTo(300, -1);
+    expect(from.distanceTrialOf(square!, drive)).toBeNull();
+    expect(from.squareTrialOf(square!)!.way).toBe('left');
+    expect(from.squareTrialOf(driven!)).toBeNull();
+    for (const other of [from.scaleTrialOf, from.turnTrialOf, from.lightSampleOf]) {
+      expect(other(driven!)).toBeNull();
+    }
+    expect(from.rangeReadingsOf(driven!)).toEqual([]);
+  });
+
+  it('give turn, spin, tape, light and colour what was read', () => {
+    const only = (command: PracticeCommand) => episodes(command).closed[0]!;
+    const turn = from.turnTrialOf(
+      only({ do: 'turn by gyro', trigger: radians(-90), rate: radians(120), style: 'spot' }),
+    )!;
+    expect(turn).toMatchObject({ way: 'right', trigger: radians(90) });
+    expect(degrees(turn.rate)).toBeCloseTo(120, 6);
+    expect(degrees(turn.measured)).toBeGreaterThan(92);
+    const spun = from.scaleTrialOf(only({ do: 'spin', turns: 3, way: 'left' }))!;
+    expect(spun).toMatchObject({ way: 'left', turns: 3 });
+    expect(Math.abs(degrees(spun.reported)) / 1080).toBeCloseTo(1, 1);
+    const readings = from.rangeReadingsOf(only({ do: 'tape', distance: 250, incidence: 0 }));
+    expect(readings.map(({ unit }) => unit)).toEqual(['range', 'range2', 'range3']);
+    expect(readings.every(({ tape }) => tape === 250)).toBe(true);
+    expect(
+      from.lightSampleOf(only({ do: 'over', surface: 'light', samples: 1 }))!.value,
+    ).toBeGreaterThan(0.4);
+    expect(from.colourSampleOf(only({ do: 'patch', name: 'red', samples: 1 }))).toMatchObject({
+      name: 'red',
+    });
+    const track = from.trackTrialOf(
+      only({ do: 'turn by motors', angle: -2 * Math.PI }),
+      STARTING_SETUP.drive,
+    )!;
+    expect(track.told).toBeCloseTo(-2 * Math.PI, 1);
+  });
+});
