@@ -6,7 +6,19 @@ import { main } from './sentence.mjs';
 /** Pictures of the main views from a Corvat that runs with the demo: `npm run screenshots`. */
 const VIEWS = [
   { name: 'bench', path: '/bench' },
-  { name: 'turn', path: '/bench', press: /^Turn/ },
+  ...[
+    'ports',
+    'wheels',
+    'square',
+    'track',
+    'rest',
+    'scale',
+    'turn',
+    'range',
+    'light',
+    'colour',
+    'delays',
+  ].map((bench) => ({ name: bench, path: `/bench#${bench}` })),
   { name: 'route', path: '/route' },
   { name: 'program', path: '/program' },
   { name: 'table', path: '/table' },
@@ -19,11 +31,12 @@ await main(async () => {
     args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--no-first-run'],
   });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  for (const { name, path, press } of VIEWS) {
+  for (const { name, path } of VIEWS) {
+    // From another page: a change of the part behind # alone loads nothing anew.
+    await page.goto('about:blank');
     await page.goto(`http://127.0.0.1:${setting('PORT', '4310')}${path}`, {
-      waitUntil: 'networkidle',
+      waitUntil: 'load',
     });
-    if (press) await page.getByRole('button', { name: press }).click();
     // The worker's forecast and the advice take a moment.
     await page.waitForTimeout(3500);
     await page.screenshot({ path: join(ROOT, 'docs', 'screenshots', `${name}.png`) });

@@ -14,17 +14,14 @@ import { emptyForecast, simulateRuns } from '../../src/core/simulation/forecast.
 import type { Experiment } from '../../src/core/simulation/run.ts';
 import { startApplication } from '../application.ts';
 import { openBrowser } from '../browser.ts';
+import { millionLines, stillLogAnalysis, tenRobots } from './benches.ts';
+import { longestTask, pageTime, watchLongTasks } from './longTasks.ts';
+import { percentile, type Line } from './table.ts';
 
 const RUNS = 500;
 const CLIENTS = 20;
 const RUNS_PER_CLIENT = 30;
 const DATA = '.test/speed';
-
-interface Line {
-  what: string;
-  measured: string;
-  aim: string;
-}
 
 function demoExperiment(): Experiment {
   const read = (name: string) =>
@@ -72,22 +69,14 @@ function simulation(): Line[] {
 /** The same in the browser's worker, from the press of the button, and what the page felt of it. */
 async function forecastInBrowser(browser: Browser, address: string): Promise<Line[]> {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  await page.addInitScript(() => {
-    const longest = { tasks: [] as { start: number; lasted: number }[] };
-    Object.assign(globalThis, { longest });
-    new PerformanceObserver((list) => {
-      for (const entry of list.getEntries()) {
-        longest.tasks.push({ start: entry.startTime, lasted: entry.duration });
-      }
-    }).observe({ type: 'longtask' });
-  });
+  await watchLongTasks(page);
   const route = await demoRoute(address);
   await page.goto(`${address}/route?route=${route.id}`, { waitUntil: 'networkidle' });
   const forecast = page.getByRole('button', { name: `Forecast ${RUNS} runs` });
   await forecast.waitFor();
   await page.waitForTimeout(2000);
   const times: number[] = [];
-  const from = await page.evaluate(() => performance.now());
+  const from = await pageTime(page);
   for (let round = 0; round < 3; round++) {
     const pressed = performance.now();
     await forecast.click();
@@ -96,15 +85,7 @@ async function forecastInBrowser(browser: Browser, address: string): Promise<Lin
     times.push(performance.now() - pressed);
   }
   await page.waitForTimeout(500);
-  const longest = await page.evaluate(
-    (start) =>
-      (
-        globalThis as unknown as { longest: { tasks: { start: number; lasted: number }[] } }
-      ).longest.tasks
-        .filter((task) => task.start >= start)
-        .map((task) => task.lasted),
-    from,
-  );
+  const longest = await longestTask(page, from);
   await page.close();
   return [
     {
@@ -114,7 +95,7 @@ async function forecastInBrowser(browser: Browser, address: string): Promise<Lin
     },
     {
       what: 'longest task of the page meanwhile',
-      measured: longest.length === 0 ? 'none over 50 ms' : `${Math.max(...longest).toFixed(0)} ms`,
+      measured: longest,
       aim: 'none over 50 ms',
     },
   ];
@@ -222,12 +203,8 @@ async function demoRoute(address: string): Promise<Route> {
   return routes.find(({ name }) => name === 'Sluice, then Tide Gauge')!;
 }
 
-function percentile(values: number[], share: number): number {
-  return values.toSorted((a, b) => a - b)[Math.floor(share * values.length)]!;
-}
-
 rmSync(DATA, { recursive: true, force: true });
-const lines = simulation();
+const lines = [...simulation(), ...stillLogAnalysis()];
 await (await startApplication(DATA)).stop();
 const startedAt = performance.now();
 const application = await startApplication(DATA);
@@ -241,6 +218,8 @@ try {
   lines.push(...(await tableScripts(browser, application.address)));
   lines.push(...(await forecastInBrowser(browser, application.address)));
   lines.push(...(await loggingRuns(application.address)));
+  lines.push(...(await millionLines(browser, application.address)));
+  lines.push(...(await tenRobots(browser, application.address)));
 } finally {
   await browser.close();
   await application.stop();

@@ -1,5 +1,5 @@
 import { mean, meanEstimate, median, standardDeviation } from '../statistics/sample.ts';
-import { leastSquares, type Estimate } from '../statistics/leastSquares.ts';
+import { leastSquares, withStandardError, type Estimate } from '../statistics/leastSquares.ts';
 
 /** What a hub said while the robot turned to and fro; all of one length. */
 export interface MotionLog {
@@ -29,6 +29,11 @@ const LONGEST_LAG = 0.25;
 const BLOCKS = 8;
 /** Samples of the mean that smooths encoder steps; odd. */
 const SMOOTHED_OVER = 9;
+/**
+ * Share of a line's time that the steps of encoders and heading leave in the lag; more lines do not
+ * remove it. Found by simulation with and without steps: docs/mathematics.md.
+ */
+const STEPS_LEAVE = 0.01;
 /** Spread of the heading, rad, below which a block holds no turn to compare. */
 const LEAST_TURNING = 0.03;
 
@@ -128,7 +133,13 @@ function latencyOf(
     const lag = lagOfBlock(wheels, gyro, 1 + block * size, size, coarse);
     if (lag !== null) lags.push(lag * period);
   }
-  return meanEstimate(lags);
+  const blocks = meanEstimate(lags);
+  if (blocks === null) return null;
+  return withStandardError(
+    blocks.value,
+    Math.hypot(blocks.standardError, STEPS_LEAVE * period),
+    lags.length - 1,
+  );
 }
 
 /**

@@ -71,8 +71,10 @@ export function gyroRest(log: StillLog): GyroRest | null {
   const blocks = meanEstimate(slopes.map(({ slope }) => slope));
   if (blocks === null) return null;
   const step = smallestStep(log.heading);
-  // A reading that stays on one step can hide a drift of a part of a step over the whole log.
-  const rounding = step / Math.sqrt(6) / lasted;
+  const noise = Math.sqrt(median(slopes.map(({ residual }) => residual)));
+  // A reading that stays on one step can hide a drift of a part of a step over the whole log; noise of
+  // half a step shakes it free, and is then in the blocks already.
+  const rounding = noise > step / 2 ? 0 : step / Math.sqrt(6) / lasted;
   const bias = withStandardError(
     blocks.value,
     Math.hypot(blocks.standardError, rounding),
@@ -87,7 +89,7 @@ export function gyroRest(log: StillLog): GyroRest | null {
     lasted,
     samples: count,
     step,
-    noise: Math.sqrt(median(slopes.map(({ residual }) => residual))),
+    noise,
     allan,
     findings: allanFindings(allan, longest.to - longest.from),
   };

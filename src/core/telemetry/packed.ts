@@ -47,7 +47,8 @@ export function unpackColumn({ decimals, bytes, name }: PackedColumn, rows: numb
   const fail = () => new RangeError(`The column ${name} is damaged.`);
   if (decimals === null) {
     if (bytes.length !== rows * 8) throw fail();
-    return new Float64Array(bytes.slice().buffer);
+    // A copy of its own: bytes from elsewhere may share a buffer, and begin anywhere in it.
+    return new Float64Array(new Uint8Array(bytes).buffer);
   }
   const power = 10 ** decimals;
   const values = new Float64Array(rows);

@@ -14,5 +14,5 @@ export const POST = endpoint(async (context) => {
   const token = paramOf(context, 'token', tokenSchema);
   const { receipt } = await getLink(database(), token);
   const intake = new LineIntake(receipt, (read) => takeLines(database(), token, read));
-  return json(await intake.read(context.request.body));
+  return json(await intake.read(context.request.body, context.request.signal));
 });

@@ -1,0 +1,35 @@
+import type { Page } from 'playwright-core';
+
+interface Watch {
+  tasks: { start: number; lasted: number }[];
+}
+
+/** Lets a page note its long tasks from its start; to be called before it goes anywhere. */
+export async function watchLongTasks(page: Page): Promise<void> {
+  await page.addInitScript(() => {
+    const watch: Watch = { tasks: [] };
+    Object.assign(globalThis, { watch });
+    new PerformanceObserver((list) => {
+      for (const entry of list.getEntries()) {
+        watch.tasks.push({ start: entry.startTime, lasted: entry.duration });
+      }
+    }).observe({ type: 'longtask' });
+  });
+}
+
+/** The page's own clock, ms. */
+export function pageTime(page: Page): Promise<number> {
+  return page.evaluate(() => performance.now());
+}
+
+/** The longest task of a page since a time of its clock, in words. */
+export async function longestTask(page: Page, since: number): Promise<string> {
+  const tasks = await page.evaluate(
+    (start) =>
+      (globalThis as unknown as { watch: Watch }).watch.tasks
+        .filter((task) => task.start >= start)
+        .map((task) => task.lasted),
+    since,
+  );
+  return tasks.length === 0 ? 'none over 50 ms' : `${Math.max(...tasks).toFixed(0)} ms`;
+}
