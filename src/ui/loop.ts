@@ -8,3 +8,11 @@ export interface LoopState {
   state: string;
   mood: 'plain' | 'good' | 'warn';
 }
+
+/** The event by which a sheet tells the loop bar what has changed since the page was made. */
+export const LOOP_EVENT = 'corvat:loop';
+
+/** Shows another state of a station in the loop bar of this page. */
+export function showInLoopBar(station: StationName, state: string, mood: LoopState['mood']): void {
+  dispatchEvent(new CustomEvent(LOOP_EVENT, { detail: { station, state, mood } }));
+}

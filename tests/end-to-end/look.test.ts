@@ -6,7 +6,18 @@ import { caller } from '../api/client.ts';
 import { openBrowser, openPage } from '../browser.ts';
 
 const address = inject('address');
-const PAGES = ['/bench', '/route', '/program', '/table', '/verdict', '/files'];
+const PAGES = [
+  '/bench',
+  '/bench#ports',
+  '/bench#rest',
+  '/bench#range',
+  '/bench#colour',
+  '/route',
+  '/program',
+  '/table',
+  '/verdict',
+  '/files',
+];
 let browser: Browser;
 /** A route of the demo that has runs, so that every sheet has something to show. */
 let route: string;
@@ -20,7 +31,8 @@ afterAll(() => browser.close());
 
 /** Opens a page and waits until its island and its worker have come to rest. */
 async function settled(page: Page, path: string): Promise<void> {
-  await page.goto(`${address}${path}?route=${route}`, { waitUntil: 'networkidle' });
+  const [sheet, part = ''] = path.split('#');
+  await page.goto(`${address}${sheet}?route=${route}#${part}`, { waitUntil: 'networkidle' });
   await page.locator('h1, h2').first().waitFor();
 }
 

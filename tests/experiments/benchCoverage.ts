@@ -220,11 +220,11 @@ function measure(seed: number): void {
 }
 
 for (let seed = 1; seed <= SEEDS; seed++) measure(seed);
-console.log(`| estimate | held | share | mean error | mean half interval |`);
-console.log(`| --- | --- | --- | --- | --- |`);
+console.warn(`| estimate | held | share | mean error | mean half interval |`);
+console.warn(`| --- | --- | --- | --- | --- |`);
 for (const [what, { held, asked, error, half }] of counts) {
   const share = ((100 * held) / asked).toFixed(1);
-  console.log(
+  console.warn(
     `| ${what} | ${held} of ${asked} | ${share} % | ${(error / asked).toPrecision(2)} | ${(half / asked).toPrecision(2)} |`,
   );
 }

@@ -19,6 +19,7 @@ import { Button, buttonClass } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Figures, type Figure } from '../../ui/Figures.tsx';
 import { KeyHelp } from '../../ui/KeyHelp.tsx';
+import { showInLoopBar } from '../../ui/loop.ts';
 import { LinkPanel } from '../../ui/link/LinkPanel.tsx';
 import type { LiveLink } from '../../ui/link/useLink.ts';
 import { Notice } from '../../ui/Notice.tsx';
@@ -121,6 +122,10 @@ export function RestSheet({ robot, records, routes, live, keeping }: RestSheetPr
       }),
     );
     setSheet({ recording, rest, verdict, lost, record });
+    if (record !== null) {
+      const { fitness: found } = record.bench;
+      showInLoopBar('Bench', `gyro ${found}, checked just now`, found === 'fit' ? 'good' : 'warn');
+    }
     noted.clear();
     setPicked(null);
     setSince(Date.now());
@@ -234,8 +239,10 @@ export function RestSheet({ robot, records, routes, live, keeping }: RestSheetPr
                   })
             }
           />
-          {sheet !== null && <Figures figures={figuresOf(sheet, conditions.battery)} />}
-          {sheet !== null && sheet.rest.lasted >= LONG_ENOUGH && (
+          {sheet !== null && !recording && (
+            <Figures figures={figuresOf(sheet, conditions.battery)} />
+          )}
+          {sheet !== null && !recording && sheet.rest.lasted >= LONG_ENOUGH && (
             <Plot
               label="Allan deviation of the rate, by averaging time"
               x={{ title: 'averaged over, s', logarithmic: true }}
@@ -288,14 +295,6 @@ export function RestSheet({ robot, records, routes, live, keeping }: RestSheetPr
               </Button>
             )}
           </div>
-          <LinkPanel
-            live={live}
-            offers={[
-              { label: 'Boot, hands off', commands: [{ do: 'boot', touched: false }] },
-              { label: 'Boot while touched', commands: [{ do: 'boot', touched: true }] },
-              { label: 'Lean on the table', commands: [{ do: 'nudge' }] },
-            ]}
-          />
           {routes.length > 0 && (
             <Picker
               label="Against route"
@@ -327,6 +326,14 @@ export function RestSheet({ robot, records, routes, live, keeping }: RestSheetPr
               </Notice>
             </>
           )}
+          <LinkPanel
+            live={live}
+            offers={[
+              { label: 'Boot, hands off', commands: [{ do: 'boot', touched: false }] },
+              { label: 'Boot while touched', commands: [{ do: 'boot', touched: true }] },
+              { label: 'Lean on the table', commands: [{ do: 'nudge' }] },
+            ]}
+          />
           {sheet !== null && sheet.record !== null && !recording && (
             <section className={styles['section']}>
               <h2>{fitness === 'not fit' ? 'If you must run now' : 'In the setup'}</h2>

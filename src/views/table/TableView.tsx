@@ -296,12 +296,6 @@ export function TableView(props: TableViewProps) {
                   firstBattery={log.runs.find((run) => run.battery !== null)?.battery ?? null}
                 />
               )}
-              {props.link !== null && editing === null && (
-                <RunRecording
-                  recording={recording}
-                  recorded={new Set([...props.recorded, ...recording.kept]).size}
-                />
-              )}
               <section className={styles['list']}>
                 <h2>Anything odd? It is kept, but does not count.</h2>
                 <div className={styles['chips']}>
@@ -317,6 +311,12 @@ export function TableView(props: TableViewProps) {
                   <OwnCause key={editing?.id} cause={cause} onCause={setCause} />
                 </div>
               </section>
+              {props.link !== null && editing === null && (
+                <RunRecording
+                  recording={recording}
+                  recorded={new Set([...props.recorded, ...recording.kept]).size}
+                />
+              )}
             </>
           )}
         </div>
