@@ -1,7 +1,7 @@
 import type { BenchDoor } from '../workers/bench.worker.ts';
 import { CancellableWorker } from './cancellableWorker.ts';
 
-export type { Against } from '../workers/bench.worker.ts';
+export type { Against, RestAnalysis } from '../workers/bench.worker.ts';
 export type BenchWorker = CancellableWorker<BenchDoor>;
 
 /** A worker for long recordings and for drift verdicts, started when first needed. */

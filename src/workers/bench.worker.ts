@@ -1,7 +1,7 @@
 import * as Comlink from 'comlink';
 import { delaysResult, type DelaysResult } from '../core/bench/delays.ts';
 import { driftVerdict, type DriftVerdict } from '../core/bench/driftVerdict.ts';
-import { gyroRest, type GyroRest } from '../core/bench/gyroRest.ts';
+import { gyroRest, type GyroRest, type StillLog } from '../core/bench/gyroRest.ts';
 import { motionLogOf, stillLogOf } from '../core/bench/logs.ts';
 import type { Field } from '../core/field/field.ts';
 import type { DriveBase, Setup } from '../core/robot/setup.ts';
@@ -19,10 +19,27 @@ export interface Against {
 export interface RestAnalysis {
   rest: GyroRest;
   verdict: DriftVerdict | null;
+  /** Heading over time from the first line on, thinned out for drawing: s, and rad left positive. */
+  trace: { x: number; y: number }[];
+  /** First and last time by the sender's clock, s. */
+  from: number;
+  to: number;
 }
 
 /** Seed of the runs that show how much of a zone other spread takes: the same verdict every time. */
 const SEED = 1;
+
+/** Points of a drawn trace at the most. */
+const TRACE_POINTS = 1500;
+
+function traceOf({ time, heading }: StillLog): RestAnalysis['trace'] {
+  const step = Math.max(1, Math.floor(time.length / TRACE_POINTS));
+  const points: RestAnalysis['trace'] = [];
+  for (let i = 0; i < time.length; i += step) {
+    points.push({ x: time[i]! - time[0]!, y: heading[i]! - heading[0]! });
+  }
+  return points;
+}
 
 const door = {
   /**
@@ -67,9 +84,13 @@ const door = {
   rest(recording: Recording, rightPositive: boolean, against: Against | null): RestAnalysis | null {
     const log = stillLogOf(recording, rightPositive);
     const rest = log === null ? null : gyroRest(log);
-    if (rest === null) return null;
+    if (log === null || rest === null) return null;
     return {
       rest,
+      // Here and not on the page: a million lines would hold it up.
+      trace: traceOf(log),
+      from: log.time[0]!,
+      to: log.time[log.time.length - 1]!,
       verdict:
         against === null
           ? null

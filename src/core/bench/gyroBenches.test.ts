@@ -75,7 +75,7 @@ describe('a gyro at rest', () => {
     // Least squares over all readings at once: what the blocks are for.
     const log = stillLog(5, 0);
     const n = log.time.length;
-    const middle = (log.time[n - 1]!) / 2;
+    const middle = log.time[n - 1]! / 2;
     let tt = 0;
     for (let i = 0; i < n; i++) tt += (log.time[i]! - middle) ** 2;
     const rest = gyroRest(log)!;

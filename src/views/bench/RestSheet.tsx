@@ -7,14 +7,13 @@ import {
   type DriftVerdict,
 } from '../../core/bench/driftVerdict.ts';
 import type { GyroRest } from '../../core/bench/gyroRest.ts';
-import { stillLogOf } from '../../core/bench/logs.ts';
 import { remedyLadder, type Remedy } from '../../core/bench/remedies.ts';
 import { degrees } from '../../core/geometry/angle.ts';
 import { formatEstimate } from '../../core/quantities/estimateText.ts';
 import { formatNumber } from '../../core/quantities/quantity.ts';
 import type { Recording } from '../../core/telemetry/recording.ts';
 import { sentenceOf } from '../../ui/api.ts';
-import { benchWorker, type Against } from '../../ui/benchWorker.ts';
+import { benchWorker, type Against, type RestAnalysis } from '../../ui/benchWorker.ts';
 import { Button, buttonClass } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Figures, type Figure } from '../../ui/Figures.tsx';
@@ -54,18 +53,13 @@ interface RestSheetProps {
 type RestRecord = BenchRecord<BenchOf<'rest'>>;
 
 /** What is on the sheet: an analysed recording, and the record that it became. */
-interface Sheet {
-  recording: Recording;
-  rest: GyroRest;
-  verdict: DriftVerdict | null;
+interface Sheet extends RestAnalysis {
   lost: number;
   record: RestRecord | null;
 }
 
 const DURATIONS = ['15', '30', '60', '600'] as const;
 const DEGREE = Math.PI / 180;
-/** Points of the heading's trace at the most. */
-const TRACE_POINTS = 1500;
 /** From this length on the Allan deviation says something, s. */
 const LONG_ENOUGH = 60;
 
@@ -107,7 +101,7 @@ export function RestSheet({ robot, records, routes, live, keeping }: RestSheetPr
     const analysis = await analyse(recording, setup.gyro.rightPositive);
     if (analysis === null) return;
     const { rest, verdict } = analysis;
-    setSheet({ recording, rest, verdict, lost, record: null });
+    setSheet({ ...analysis, lost, record: null });
     const telemetry = await keepRecording(worker, robot.id, recording);
     const record = await keeping.keep(
       benchOf({
@@ -121,7 +115,7 @@ export function RestSheet({ robot, records, routes, live, keeping }: RestSheetPr
         setup,
       }),
     );
-    setSheet({ recording, rest, verdict, lost, record });
+    setSheet({ ...analysis, lost, record });
     if (record !== null) {
       const { fitness: found } = record.bench;
       showInLoopBar('Bench', `gyro ${found}, checked just now`, found === 'fit' ? 'good' : 'warn');
@@ -142,7 +136,7 @@ export function RestSheet({ robot, records, routes, live, keeping }: RestSheetPr
     }
     keeping.say(null);
     const practice = live.link.practice;
-    const before = sheet === null ? null : lastTimeOf(sheet.recording);
+    const before = sheet?.to ?? null;
     const recording = recorder.record(
       Number(duration),
       practice && remedy !== null ? `done: ${remedy}` : null,
@@ -171,8 +165,7 @@ export function RestSheet({ robot, records, routes, live, keeping }: RestSheetPr
     if (record === undefined) return;
     const recording = await loadRecording(worker, record.bench.telemetry);
     const analysis = await analyse(recording, record.bench.rightPositive);
-    if (analysis !== null)
-      setSheet({ recording, ...analysis, lost: record.bench.found.lost, record });
+    if (analysis !== null) setSheet({ ...analysis, lost: record.bench.found.lost, record });
   };
   useEffect(() => {
     if (checks[0] !== undefined) attempt(show(checks[0].number));
@@ -233,10 +226,11 @@ export function RestSheet({ robot, records, routes, live, keeping }: RestSheetPr
             shaded={
               recording || sheet === null
                 ? []
-                : sheet.rest.moved.map(({ from, to }) => {
-                    const start = stillLogOf(sheet.recording, false)!.time[0]!;
-                    return { from: from - start, to: to - start, word: 'moved' };
-                  })
+                : sheet.rest.moved.map(({ from, to }) => ({
+                    from: from - sheet.from,
+                    to: to - sheet.from,
+                    word: 'moved',
+                  }))
             }
           />
           {sheet !== null && !recording && (
@@ -462,21 +456,9 @@ function underline({ verdict, rest }: Sheet): string {
   return `The route leans on the gyro for ${formatNumber(verdict.gyroTime, 0)} s; the zone leaves ${formatNumber(verdict.worst.budget, 1)} mm for it.${still}`;
 }
 
-function lastTimeOf(recording: Recording): number | null {
-  const log = stillLogOf(recording, false);
-  return log === null ? null : (log.time[log.time.length - 1] ?? null);
-}
-
 /** The heading as the sensor counted it, its line, and the drift that the route could bear. */
-function traceOf({ recording, rest, verdict }: Sheet, sign: number): PlotSeries[] {
-  const log = stillLogOf(recording, false);
-  if (log === null) return [];
-  const step = Math.max(1, Math.floor(log.time.length / TRACE_POINTS));
-  const [start, first] = [log.time[0]!, log.heading[0]!];
-  const points = [];
-  for (let i = 0; i < log.time.length; i += step) {
-    points.push({ x: log.time[i]! - start, y: degrees(log.heading[i]! - first) });
-  }
+function traceOf({ trace, rest, verdict }: Sheet, sign: number): PlotSeries[] {
+  const points = trace.map(({ x, y }) => ({ x, y: sign * degrees(y) }));
   const line = (rate: number) => [0, rest.lasted].map((x) => ({ x, y: degrees(rate) * x }));
   const worst = verdict?.worst ?? null;
   return [
