@@ -1,9 +1,10 @@
 /** The bench records of the demo, measured on a practice robot whose truth is the demo's. */
 import type { Bench, BenchOf, Conditions, Tried } from '../src/contracts/bench.ts';
+import { restRecordOf } from '../src/contracts/restRecord.ts';
 import type { TelemetryInFile } from '../src/contracts/telemetry.ts';
 import * as from from '../src/core/bench/fromTelemetry.ts';
 import { delaysResult } from '../src/core/bench/delays.ts';
-import { driftSentence, driftVerdict } from '../src/core/bench/driftVerdict.ts';
+import { driftVerdict } from '../src/core/bench/driftVerdict.ts';
 import { gyroRest } from '../src/core/bench/gyroRest.ts';
 import { motionLogOf, stillLogOf } from '../src/core/bench/logs.ts';
 import type { Device } from '../src/core/bench/ports.ts';
@@ -262,27 +263,14 @@ function restBench(
 ): BenchOf<'rest'> {
   const rest = gyroRest(stillLogOf(recording, believed.gyro.rightPositive)!)!;
   const verdict = driftVerdict(plan, field, believed, rest.bias, 1);
-  const worst = verdict.worst!;
-  return {
-    kind: 'rest',
-    conditions: more.conditions,
+  return restRecordOf({
+    rest,
+    verdict,
+    lost: 0,
     telemetry: more.keep(recording),
-    rightPositive: believed.gyro.rightPositive,
     tried: more.tried,
-    found: {
-      bias: rest.bias,
-      stillFor: rest.stillFor,
-      lasted: rest.lasted,
-      samples: rest.samples,
-      lost: 0,
-      step: rest.step,
-      noise: rest.noise,
-      moved: rest.moved,
-      randomWalk: rest.findings.randomWalk,
-      biasInstability: rest.findings.biasInstability,
-    },
-    against: { route, checkpoint: worst.checkpoint, cost: worst.cost, budget: worst.budget },
-    fitness: verdict.fitness,
-    sentence: driftSentence(rest.bias, verdict),
-  };
+    conditions: more.conditions,
+    route,
+    rightPositive: believed.gyro.rightPositive,
+  });
 }

@@ -1,9 +1,12 @@
+import { truncateSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import type { BenchOf, BenchRecord } from '../../src/contracts/bench.ts';
 import type { Robot } from '../../src/contracts/records.ts';
 import type { TelemetryRecord } from '../../src/contracts/telemetry.ts';
 import { caller } from '../api/client.ts';
+import { ROOT } from '../application.ts';
 import { openBrowser, openPage } from '../browser.ts';
 
 const address = inject('address');
@@ -97,6 +100,11 @@ describe('the gyro at rest, on the practice robot', () => {
     await lines.fill('t_s,heading_deg\n0,0\n1,zwei\n');
     await press('Read these lines');
     await page.getByText('Line 3: heading_deg: “zwei” is not a number.').waitFor();
+    const huge = join(ROOT, '.test', 'huge.csv');
+    writeFileSync(huge, 't_s,heading_deg\n');
+    truncateSync(huge, 200_000_000);
+    await page.locator('input[type=file]').first().setInputFiles(huge);
+    await page.getByText('“huge.csv” has 200 MB; up to 150 MB can be read at once.').waitFor();
     await lines.fill('t_s,heading_deg\n0,0.0\n10,0.1\n20,0.1\n30,0.3\n40,0.4\n');
     await press('Read these lines');
     await expect.poll(async () => (await newestRest())!.found.samples).toBe(5);

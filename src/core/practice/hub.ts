@@ -1,6 +1,5 @@
 import { encoderReading } from '../drivebase/encoder.ts';
-import { motorOfDistance, wheelTravelOfTurn } from '../drivebase/driveBase.ts';
-import { topSpeed } from '../drivebase/motor.ts';
+import { wheelTravelOfTurn } from '../drivebase/driveBase.ts';
 import type { Remedy } from '../bench/remedies.ts';
 import { obliqueDistance } from '../bench/range.ts';
 import type { SquareWay } from '../bench/square.ts';
@@ -22,6 +21,7 @@ import {
 } from '../simulation/randomness.ts';
 import type { TelemetryLine } from '../telemetry/lines.ts';
 import type { PracticeCommand } from './commands.ts';
+import { servo } from './servo.ts';
 import type { PracticeTruth, Rgb } from './truth.ts';
 
 /** s between two lines of the hub. */
@@ -231,7 +231,7 @@ export class PracticeHub {
     this.putDown();
     this.advance(0.2);
     const start = this.readPose(0);
-    this.servo(distance, distance, speed);
+    this.drive({ left: distance, right: distance }, speed);
     this.measured('driven', start, { asked_mm: distance });
   }
 
@@ -240,7 +240,7 @@ export class PracticeHub {
     this.advance(0.2);
     const before = this.plant.heading;
     const travel = wheelTravelOfTurn(this.program.drive, angle, 'spot');
-    this.servo(travel.left, travel.right, 150);
+    this.drive(travel, 150);
     this.event('turned', {
       asked_deg: rounded(degrees(angle), 3),
       turned_deg: this.protractor(this.plant.heading - before),
@@ -278,8 +278,8 @@ export class PracticeHub {
     if (by === 'encoders') {
       const travel = wheelTravelOfTurn(this.program.drive, corner, 'spot');
       for (let i = 0; i < 4; i++) {
-        this.servo(side, side, 250);
-        this.servo(travel.left, travel.right, 150);
+        this.drive({ left: side, right: side }, 250);
+        this.drive(travel, 150);
       }
     } else {
       // Each corner is turned from a fresh reset, so that its error is a corner's own.
@@ -320,37 +320,8 @@ export class PracticeHub {
     this.advance(0.2);
   }
 
-  /**
-   * Motors that regulate their own position, as most hubs' do: each wheel is led along a speed
-   * profile to its told travel (mm), and held there until it has settled.
-   */
-  private servo(left: number, right: number, speed: number): void {
-    const { plant, program } = this;
-    const period = program.program.loopPeriod;
-    const from = [plant.readLeftMotor(), plant.readRightMotor()] as const;
-    const longest = Math.max(Math.abs(left), Math.abs(right));
-    const full = topSpeed(program.drive, program.motor, this.voltage);
-    // Half the acceleration that the tyres bear, so that the motors can follow.
-    const acceleration = 0.4 * program.motor.acceleration;
-    const top = Math.min(speed, Math.sqrt(acceleration * longest), 0.7 * full);
-    const duration = longest / top + top / acceleration;
-    const per = motorOfDistance(program.drive, 1);
-    const begun = plant.time;
-    const power = (travel: number, start: number, reading: number) => {
-      const now = profile(plant.time - begun + period, longest, top, acceleration);
-      const share = travel / longest;
-      const error = now.travel * share - (reading - start) / per;
-      return (now.speed * share + 12 * error) / full;
-    };
-    while (plant.time - begun < duration + 0.6) {
-      plant.setPower(
-        power(left, from[0], plant.readLeftMotor()),
-        power(right, from[1], plant.readRightMotor()),
-      );
-      plant.advanceTo(plant.time + period);
-      plant.disturb();
-    }
-    plant.brake();
+  private drive(travel: { left: number; right: number }, speed: number): void {
+    servo(this.plant, this.program, travel, speed, this.voltage);
     this.advance(0.2);
   }
 
@@ -485,17 +456,6 @@ export class PracticeHub {
       }),
     );
   }
-}
-
-/** Travel and speed of a trapezoidal profile at a time, both without sign. */
-function profile(time: number, length: number, top: number, acceleration: number) {
-  const ramp = top / acceleration;
-  const duration = length / top + ramp;
-  const t = Math.max(0, Math.min(duration, time));
-  if (t < ramp) return { travel: (acceleration * t * t) / 2, speed: acceleration * t };
-  if (t < duration - ramp) return { travel: top * (t - ramp / 2), speed: top };
-  const left = duration - t;
-  return { travel: length - (acceleration * left * left) / 2, speed: acceleration * left };
 }
 
 /** Calls the hub at every line's time. */

@@ -14,6 +14,7 @@ import type { LiveLink } from '../../ui/link/useLink.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { Plot } from '../../ui/Plot.tsx';
 import { keepRecording, loadRecording } from '../../ui/recordings.ts';
+import { useOnce } from '../../ui/useOnce.ts';
 import styles from './BenchView.module.css';
 import { Conditions } from './Conditions.tsx';
 import { History } from './History.tsx';
@@ -88,11 +89,10 @@ export function DelaysSheet({ robot, records, live, keeping }: DelaysSheetProps)
     setResult(await analyse(recording, chosen.bench.rightPositive));
     setNumber(wanted);
   };
-  useEffect(() => {
+  // The newest record is shown when the sheet opens.
+  useOnce(() => {
     if (kept[0] !== undefined) attempt(show(kept[0].number));
-    // The newest record is shown once, when the sheet opens.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, []);
+  });
 
   const recording = recorder.seconds !== null;
   const values =

@@ -47,7 +47,15 @@ export function RecordingSource({ worker, example, onRecording, onFault }: Recor
     }
   };
   return (
-    <div className={styles['source-row']}>
+    <div
+      className={styles['source-row']}
+      onDragOver={(event) => event.preventDefault()}
+      onDrop={(event) => {
+        event.preventDefault();
+        const file = event.dataTransfer.files[0];
+        if (file !== undefined) void read(file, `“${file.name}”`);
+      }}
+    >
       {progress !== null && (
         <div className={styles['buttons']}>
           <progress value={progress} aria-label="Reading the file" />
@@ -57,7 +65,7 @@ export function RecordingSource({ worker, example, onRecording, onFault }: Recor
         </div>
       )}
       <label className={styles['file']}>
-        Open a file
+        Open a file, or drop it here
         <input
           type="file"
           accept=".csv,.txt,.json,.jsonl"

@@ -1,36 +1,33 @@
 import { useEffect, useMemo, useState } from 'react';
 import { recordsOf, type BenchOf, type BenchRecord, type Tried } from '../../contracts/bench.ts';
 import type { Robot } from '../../contracts/records.ts';
-import {
-  driftSentence,
-  driftWithoutRoute,
-  type DriftVerdict,
-} from '../../core/bench/driftVerdict.ts';
-import type { GyroRest } from '../../core/bench/gyroRest.ts';
+import { restRecordOf } from '../../contracts/restRecord.ts';
+import { driftSentence, driftWithoutRoute } from '../../core/bench/driftVerdict.ts';
 import { remedyLadder, type Remedy } from '../../core/bench/remedies.ts';
 import { degrees } from '../../core/geometry/angle.ts';
-import { formatEstimate } from '../../core/quantities/estimateText.ts';
 import { formatNumber } from '../../core/quantities/quantity.ts';
 import type { Recording } from '../../core/telemetry/recording.ts';
 import { sentenceOf } from '../../ui/api.ts';
-import { benchWorker, type Against, type RestAnalysis } from '../../ui/benchWorker.ts';
+import { benchWorker, type Against } from '../../ui/benchWorker.ts';
 import { Button, buttonClass } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
-import { Figures, type Figure } from '../../ui/Figures.tsx';
+import { Figures } from '../../ui/Figures.tsx';
 import { KeyHelp } from '../../ui/KeyHelp.tsx';
 import { showInLoopBar } from '../../ui/loop.ts';
 import { LinkPanel } from '../../ui/link/LinkPanel.tsx';
 import type { LiveLink } from '../../ui/link/useLink.ts';
 import { Notice } from '../../ui/Notice.tsx';
-import { Plot, type PlotSeries } from '../../ui/Plot.tsx';
+import { Plot } from '../../ui/Plot.tsx';
 import { keepRecording, loadRecording } from '../../ui/recordings.ts';
 import { Picker } from '../../ui/TextField.tsx';
+import { useOnce } from '../../ui/useOnce.ts';
 import styles from './BenchView.module.css';
 import { Conditions } from './Conditions.tsx';
 import { History } from './History.tsx';
 import { RecordingSource } from './RecordingSource.tsx';
 import { RemedyLadder, REMEDY_WORDS, triedInVain, triesOf } from './RemedyLadder.tsx';
 import restStyles from './RestSheet.module.css';
+import { restFigures, restTrace, restUnderline, type RestFigures } from './restFigures.ts';
 import { SetupChanges } from './SetupChanges.tsx';
 import { Steps } from './Steps.tsx';
 import type { Keeping } from './useKeeping.ts';
@@ -53,8 +50,7 @@ interface RestSheetProps {
 type RestRecord = BenchRecord<BenchOf<'rest'>>;
 
 /** What is on the sheet: an analysed recording, and the record that it became. */
-interface Sheet extends RestAnalysis {
-  lost: number;
+interface Sheet extends RestFigures {
   record: RestRecord | null;
 }
 
@@ -104,7 +100,7 @@ export function RestSheet({ robot, records, routes, live, keeping }: RestSheetPr
     setSheet({ ...analysis, lost, record: null });
     const telemetry = await keepRecording(worker, robot.id, recording);
     const record = await keeping.keep(
-      benchOf({
+      restRecordOf({
         rest,
         verdict,
         lost,
@@ -112,7 +108,7 @@ export function RestSheet({ robot, records, routes, live, keeping }: RestSheetPr
         tried,
         conditions,
         route: route?.name ?? '',
-        setup,
+        rightPositive: setup.gyro.rightPositive,
       }),
     );
     setSheet({ ...analysis, lost, record });
@@ -167,11 +163,10 @@ export function RestSheet({ robot, records, routes, live, keeping }: RestSheetPr
     const analysis = await analyse(recording, record.bench.rightPositive);
     if (analysis !== null) setSheet({ ...analysis, lost: record.bench.found.lost, record });
   };
-  useEffect(() => {
+  // The newest record is shown when the sheet opens.
+  useOnce(() => {
     if (checks[0] !== undefined) attempt(show(checks[0].number));
-    // The newest record is shown once, when the sheet opens.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, []);
+  });
 
   const recording = recorder.seconds !== null;
   const fitness =
@@ -202,7 +197,7 @@ export function RestSheet({ robot, records, routes, live, keeping }: RestSheetPr
               ? 'Let the robot stand still and watch its heading.'
               : driftSentence(sheet.rest.bias, sheet.verdict)}
         </h1>
-        {sheet !== null && !recording && <p>{underline(sheet)}</p>}
+        {sheet !== null && !recording && <p>{restUnderline(sheet)}</p>}
       </div>
       <div className={restStyles['columns']}>
         <div className={styles['column']}>
@@ -221,7 +216,7 @@ export function RestSheet({ robot, records, routes, live, keeping }: RestSheetPr
                   ]
                 : sheet === null
                   ? []
-                  : traceOf(sheet, sign)
+                  : restTrace(sheet, sign)
             }
             shaded={
               recording || sheet === null
@@ -234,7 +229,7 @@ export function RestSheet({ robot, records, routes, live, keeping }: RestSheetPr
             }
           />
           {sheet !== null && !recording && (
-            <Figures figures={figuresOf(sheet, conditions.battery)} />
+            <Figures figures={restFigures(sheet, conditions.battery)} />
           )}
           {sheet !== null && !recording && sheet.rest.lasted >= LONG_ENOUGH && (
             <Plot
@@ -402,118 +397,4 @@ function useNoted(robotId: string) {
       setTried(null);
     },
   };
-}
-
-interface Found {
-  rest: GyroRest;
-  verdict: DriftVerdict | null;
-  lost: number;
-  telemetry: string;
-  tried: Tried | null;
-  conditions: BenchOf<'rest'>['conditions'];
-  route: string;
-  setup: Robot['setup']['setup'];
-}
-
-function benchOf({ rest, verdict, lost, telemetry, tried, conditions, route, setup }: Found) {
-  const worst = verdict?.worst ?? null;
-  const bench: BenchOf<'rest'> = {
-    kind: 'rest',
-    conditions,
-    telemetry,
-    rightPositive: setup.gyro.rightPositive,
-    tried,
-    found: {
-      bias: rest.bias,
-      stillFor: rest.stillFor,
-      lasted: rest.lasted,
-      samples: rest.samples,
-      lost,
-      step: rest.step,
-      noise: rest.noise,
-      moved: rest.moved,
-      randomWalk: rest.findings.randomWalk,
-      biasInstability: rest.findings.biasInstability,
-    },
-    against:
-      worst === null
-        ? null
-        : { route, checkpoint: worst.checkpoint, cost: worst.cost, budget: worst.budget },
-    fitness: worst === null ? driftWithoutRoute(rest.bias) : verdict!.fitness,
-    sentence: driftSentence(rest.bias, verdict),
-  };
-  return bench;
-}
-
-function underline({ verdict, rest }: Sheet): string {
-  const still =
-    rest.moved.length === 0
-      ? ''
-      : ` ${rest.moved.length === 1 ? 'Something moved once' : `Something moved ${rest.moved.length} times`}; that stretch does not count.`;
-  if (verdict === null || verdict.worst === null) {
-    return `No route was chosen: a gyro that is well drifts less than 0.05°/s.${still}`;
-  }
-  return `The route leans on the gyro for ${formatNumber(verdict.gyroTime, 0)} s; the zone leaves ${formatNumber(verdict.worst.budget, 1)} mm for it.${still}`;
-}
-
-/** The heading as the sensor counted it, its line, and the drift that the route could bear. */
-function traceOf({ trace, rest, verdict }: Sheet, sign: number): PlotSeries[] {
-  const points = trace.map(({ x, y }) => ({ x, y: sign * degrees(y) }));
-  const line = (rate: number) => [0, rest.lasted].map((x) => ({ x, y: degrees(rate) * x }));
-  const worst = verdict?.worst ?? null;
-  return [
-    { label: 'heading, robot at rest', look: 'trace', points },
-    { label: 'drift', look: 'fit', points: line(sign * rest.bias.value) },
-    ...(worst === null || worst.cost === 0
-      ? []
-      : [
-          {
-            label: 'all that the route can spare',
-            look: 'limit' as const,
-            points: line((sign * rest.bias.value * worst.budget) / worst.cost),
-          },
-        ]),
-  ];
-}
-
-function figuresOf({ rest, lost }: Sheet, battery: number | null): Figure[] {
-  const { findings } = rest;
-  return [
-    {
-      label: 'Drift',
-      value: formatEstimate(rest.bias, 'rate', 3),
-      strong: true,
-      why: 'Mean slope of twelve blocks of the still heading; the 95 % interval comes from how the blocks differ, because neighbouring readings err together.',
-    },
-    {
-      label: 'Still time used',
-      value: `${formatNumber(rest.stillFor, 1)} of ${formatNumber(rest.lasted, 1)} s`,
-      why: 'A stretch whose rate leaves what the rest of the log shows does not count, nor 0.3 s around it.',
-    },
-    {
-      label: 'Noise at one second',
-      value:
-        findings.randomWalk === null
-          ? 'too short to tell'
-          : `${formatNumber(degrees(findings.randomWalk), 3)}°`,
-      why: 'Angle random walk: the overlapping Allan deviation (IEEE Std 952), read at one second.',
-    },
-    {
-      label: 'Slow walk of the drift',
-      value:
-        findings.biasInstability === null
-          ? 'needs ten minutes'
-          : `${formatNumber(degrees(findings.biasInstability) * 3600, 0)}°/h`,
-      why: 'Bias instability: the minimum of the Allan deviation over 0.664. Shown only when the log is long enough for the curve to rise again.',
-    },
-    {
-      label: 'Step size, noise of a reading',
-      value: `${formatNumber(degrees(rest.step), 2)}°, ${formatNumber(degrees(rest.noise), 2)}°`,
-    },
-    {
-      label: 'Lines, missing',
-      value: `${rest.samples}, ${lost}`,
-    },
-    ...(battery === null ? [] : [{ label: 'Battery', value: `${battery} V` }]),
-  ];
 }

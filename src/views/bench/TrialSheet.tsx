@@ -53,7 +53,7 @@ export function TrialSheet<B extends AnyTrialBench, R>(props: TrialSheetProps<B,
   );
   const draft = props.draft ?? draftOf(definition, records[0] ?? null, setup);
   const { bench, rows, record } = draft;
-  const columns = definition.columns(bench);
+  const columns = useMemo(() => definition.columns(bench), [definition, bench]);
   const change = (part: Partial<Draft<B>>) => {
     if (part.record === undefined) keeping.say(null);
     onDraft({ ...draft, record: null, ...part });
@@ -65,9 +65,7 @@ export function TrialSheet<B extends AnyTrialBench, R>(props: TrialSheetProps<B,
         const reading = readRow(row, columns);
         return reading === null ? [] : [{ ...reading, struck: row.struck } as unknown as Trial<B>];
       }),
-    // Columns follow from the bench's own options.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [rows, bench],
+    [rows, columns],
   );
   const whole: B = { ...bench, trials };
   const used: B = { ...bench, trials: counted<Trial<B>>(trials) };

@@ -156,6 +156,15 @@ export const rangeBench: TrialBench<BenchOf<'range'>, RangeResult> = {
       ],
     };
   },
+  beside: {
+    label: 'off the line',
+    value: ({ units }, _, { unit, tape, reading, incidence }) => {
+      const own = units.find((one) => one.unit === unit);
+      if (own === undefined || Math.abs(incidence) > 0.06) return '';
+      const off = reading - own.intercept.value - own.slope.value * tape;
+      return formatNumber(off, Math.abs(own.slope.value) < 0.1 ? 3 : 1);
+    },
+  },
   More: RangeAnswers,
   values: ({ result, bench }) => {
     const unit = unitInUse(result);
