@@ -43,7 +43,7 @@ export const robotFileSchema = z.strictObject({
     )
     .min(1, 'A robot needs a setup.'),
   benchRecords: z.array(z.strictObject({ number, createdAt: instantSchema, bench: benchSchema })),
-  /** The recordings that bench records name. */
+  /** The telemetry that bench records name. */
   telemetry: z.array(telemetryInFileSchema).default([]),
 });
 export type RobotFile = z.infer<typeof robotFileSchema>;

@@ -8,7 +8,7 @@ export interface RestFound {
   verdict: DriftVerdict | null;
   /** Lines that went missing on the link. */
   lost: number;
-  /** The recording that it stands on. */
+  /** The telemetry that it stands on. */
   telemetry: string;
   tried: Tried | null;
   conditions: Conditions;

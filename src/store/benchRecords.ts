@@ -59,7 +59,7 @@ async function insert(
   return benchOf(row);
 }
 
-/** The identifier of the recording that a bench stands on, or null when its readings are its own. */
+/** The identifier of the telemetry that a bench stands on, or null when its readings are its own. */
 export function recordingOf(bench: Bench): string | null {
   return bench.kind === 'rest' || bench.kind === 'delays' ? bench.telemetry : null;
 }

@@ -106,7 +106,7 @@ export async function loadTelemetry(database: Sequelize, id: string): Promise<Re
   return { rows, events, columns: Object.fromEntries(values) };
 }
 
-/** The recordings that were made with runs, by run. */
+/** The telemetry that was made with runs, by run. */
 export async function recordingsOfRuns(
   database: Sequelize,
   runIds: readonly string[],
@@ -122,7 +122,7 @@ export async function recordingsOfRuns(
   }));
 }
 
-/** Throws a {@link Conflict} unless every column of the recording is there. */
+/** Throws a {@link Conflict} unless every column of the telemetry is there. */
 export async function requireComplete(
   database: Sequelize,
   robotId: string,
@@ -134,7 +134,7 @@ export async function requireComplete(
   if (row === null) throw new NotFound('recording');
   const arrived = await telemetryColumns.count({ where: { telemetryId: id }, transaction });
   if (arrived < row.columns.length) {
-    throw new Conflict('The recording has not arrived whole yet. Send its columns first.');
+    throw new Conflict('The telemetry has not arrived whole yet. Send its columns first.');
   }
 }
 

@@ -33,7 +33,7 @@ export async function keepRecording(
     }).catch(() => null);
     if (answer?.ok !== true) {
       throw new RequestFailed(
-        'The recording did not arrive whole. It is still here: keep it again.',
+        'The telemetry did not arrive whole. It is still here: keep it again.',
         answer?.status ?? 0,
       );
     }
@@ -47,7 +47,7 @@ export async function loadRecording(worker: BenchWorker, id: string): Promise<Re
   const packed = await Promise.all(
     columns.map(async ({ name, decimals }): Promise<PackedColumn> => {
       const answer = await fetch(`/api/v1/telemetry/${id}/columns/${name}`);
-      if (!answer.ok) throw new RequestFailed('The recording is not whole.', answer.status);
+      if (!answer.ok) throw new RequestFailed('The telemetry is not whole.', answer.status);
       return { name, decimals, bytes: new Uint8Array(await answer.arrayBuffer()) };
     }),
   );

@@ -85,7 +85,7 @@ describe('the gyro at rest, on the practice robot', () => {
     expect(fitness).toBe('fit');
   });
 
-  it('keeps the raw readings: the recording comes back line by line', async () => {
+  it('keeps the raw readings: the telemetry comes back line by line', async () => {
     const { telemetry, found } = (await newestRest())!;
     const recording = (await call<TelemetryRecord>('GET', `telemetry/${telemetry}`)).body;
     expect(recording.rows).toBe(found.samples);

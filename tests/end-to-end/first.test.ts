@@ -118,7 +118,7 @@ describe('the setup', () => {
 describe('the turn bench', () => {
   it('needs trials, then speaks, and a struck reading stays but does not count', async () => {
     await page.getByRole('button', { name: /^Turn/ }).click();
-    await page.getByText(/Nothing measured yet/).waitFor();
+    await page.getByRole('heading', { name: /^Turn a few times and measure/ }).waitFor();
     for (const [i, [stop, turned]] of [
       ['45', '51'],
       ['90', '95.8'],
@@ -126,17 +126,18 @@ describe('the turn bench', () => {
       ['180', '186.1'],
       ['180', '240'],
     ].entries()) {
-      await page.getByLabel(`Stop of trial ${i + 1}`).fill(stop!);
-      await page.getByLabel(`Measured turn of trial ${i + 1}`).fill(turned!);
+      await page.getByLabel(`stop at, °, reading ${i + 1}`).fill(stop!);
+      await page.getByLabel(`rate, °/s, reading ${i + 1}`).fill('120');
+      await page.getByLabel(`turned, °, reading ${i + 1}`).fill(turned!);
     }
-    await page.getByRole('button', { name: 'Strike trial 5' }).click();
+    await page.getByRole('button', { name: 'Strike reading 5' }).click();
     await page
       .getByRole('heading', {
         name: /^The robot turns [56]\.\d° further than the stop, the same number of degrees/,
       })
       .waitFor();
     await page.getByText(/^stop at 8[34](\.\d)?°/).waitFor();
-    await page.getByRole('button', { name: 'Keep the record only' }).click();
+    await page.getByRole('button', { name: 'Keep the record' }).click();
     await page.getByRole('button', { name: 'Kept as record 1' }).waitFor();
     const [robot] = (await call<Robot[]>('GET', 'robots')).body;
     const records = await call<{ bench: { trials: { struck: string | null }[] } }[]>(

@@ -20,8 +20,8 @@ describe('the round of the work', () => {
     const curlew = robots.find(({ name }) => name === 'Curlew')!;
     await page.goto(`${address}/bench?robot=${curlew.id}`);
     await page.getByRole('button', { name: /^Turn/ }).click();
-    await page.getByLabel('Stop of trial 11').fill('90');
-    await page.getByLabel('Measured turn of trial 11').fill('99.5');
+    await page.getByLabel('stop at, °, reading 11').fill('90');
+    await page.getByLabel('turned, °, reading 11').fill('99.5');
     await page.getByRole('button', { name: 'Use in the setup' }).click();
     await page.getByText(/Setup \d+ uses record \d+/).waitFor();
   });

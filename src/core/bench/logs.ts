@@ -8,7 +8,7 @@ import type { StillLog } from './gyroRest.ts';
  * Time and heading of a recording, counter-clockwise positive.
  *
  * @param rightPositive whether the sensor counts right turns as positive
- * @returns null when the recording has no time or no heading
+ * @returns null when the telemetry has no time or no heading
  */
 export function stillLogOf(recording: Recording, rightPositive: boolean): StillLog | null {
   const columns = [quantityOf(recording, 't'), quantityOf(recording, 'heading')];
@@ -17,7 +17,7 @@ export function stillLogOf(recording: Recording, rightPositive: boolean): StillL
   return { time, heading: rightPositive ? heading.map((value) => -value) : heading };
 }
 
-/** Time and heading by wheels and by gyro; null when the recording lacks one of them. */
+/** Time and heading by wheels and by gyro; null when the telemetry lacks one of them. */
 export function motionLogOf(
   recording: Recording,
   drive: DriveBase,

@@ -117,7 +117,7 @@ export function readRecording(text: string): Recording {
   return file.finish();
 }
 
-/** A column in core units, by its quantity such as `heading`; null when the recording lacks it. */
+/** A column in core units, by its quantity such as `heading`; null when the telemetry lacks it. */
 export function quantityOf(recording: Recording, quantity: string): Float64Array | null {
   const found = columnOf(recording, quantity);
   return found === null
@@ -125,7 +125,7 @@ export function quantityOf(recording: Recording, quantity: string): Float64Array
     : recording.columns[found.name]!.map((value) => value * found.factor);
 }
 
-/** How a quantity was sent; null when the recording lacks it. */
+/** How a quantity was sent; null when the telemetry lacks it. */
 export function columnOf(recording: Recording, quantity: string): TelemetryColumn | null {
   for (const name of Object.keys(recording.columns)) {
     const column = telemetryColumn(name);

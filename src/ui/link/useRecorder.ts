@@ -33,7 +33,7 @@ const TRACE_POINTS = 600;
 /** Least time between two redraws of the trace, ms. */
 const REDRAW_EVERY = 150;
 
-/** The recording that was stopped before its end. */
+/** The telemetry that was stopped before its end. */
 export class Stopped extends Error {}
 
 interface Work {
