@@ -6,18 +6,9 @@ import { caller } from '../api/client.ts';
 import { openBrowser, openPage } from '../browser.ts';
 
 const address = inject('address');
-const PAGES = [
-  '/bench',
-  '/bench#ports',
-  '/bench#rest',
-  '/bench#range',
-  '/bench#colour',
-  '/route',
-  '/program',
-  '/table',
-  '/verdict',
-  '/files',
-];
+const PAGES = ['/bench', '/bench#rest', '/route', '/program', '/table', '/verdict', '/files'];
+/** Benches of the other kinds; they share theme and frame with the rest, so one look each will do. */
+const BENCHES = ['/bench#ports', '/bench#range', '/bench#colour'];
 let browser: Browser;
 /** A route of the demo that has runs, so that every sheet has something to show. */
 let route: string;
@@ -36,8 +27,11 @@ async function settled(page: Page, path: string): Promise<void> {
   await page.locator('h1, h2').first().waitFor();
 }
 
-describe.each(['light', 'dark'] as const)('in the %s theme', (colorScheme) => {
-  it.each(PAGES)('%s has no fault that the accessibility rules can find', async (path) => {
+describe.each([
+  ['light', [...PAGES, ...BENCHES]],
+  ['dark', PAGES],
+] as const)('in the %s theme', (colorScheme, pages) => {
+  it.each(pages)('%s has no fault that the accessibility rules can find', async (path) => {
     const { page } = await openPage(browser, { colorScheme });
     await settled(page, path);
     const { violations } = await new AxeBuilder({ page })
@@ -50,10 +44,10 @@ describe.each(['light', 'dark'] as const)('in the %s theme', (colorScheme) => {
 });
 
 describe.each([
-  [1280, 800],
-  [1024, 768],
-])('at %d × %d', (width, height) => {
-  it.each(PAGES)('%s is never wider than the screen', async (path) => {
+  [1280, 800, PAGES],
+  [1024, 768, [...PAGES, ...BENCHES]],
+])('at %d × %d', (width, height, pages) => {
+  it.each(pages)('%s is never wider than the screen', async (path) => {
     const { page } = await openPage(browser, { viewport: { width, height } });
     await settled(page, path);
     const overflow = await page.evaluate(
