@@ -16,7 +16,7 @@ import { tablesOf, type LinkRow } from './tables.ts';
 
 /** Lines stay this long for whoever follows late; what matters was recorded by then. */
 const KEPT_FOR = 24 * 60 * 60 * 1000;
-/** A practice link without a command for this long is left alone by the practice robot. */
+/** A practice link that was not used for this long is left alone until it gets a command. */
 const PRACTICE_IDLE = 6 * 60 * 60 * 1000;
 
 /** Opens a link to a robot's sheets, with a token that nobody guesses. */
@@ -194,13 +194,20 @@ export async function finishCommand(
   await tablesOf(database).linkCommands.destroy({ where: { linkId: token, number } });
 }
 
-/** The links that the practice robot serves: those that were opened or used lately. */
+/** The links that the practice robot serves: opened or used lately, or with a command waiting. */
 export async function practiceLinks(database: Sequelize): Promise<PracticeLink[]> {
+  const { links, linkCommands } = tablesOf(database);
   const since = new Date(Date.now() - PRACTICE_IDLE);
-  const rows = await tablesOf(database).links.findAll({
+  // A link from last week wakes up when somebody gives it something to do.
+  const waiting = await linkCommands.findAll({ attributes: ['linkId'], group: ['linkId'] });
+  const rows = await links.findAll({
     where: {
       practice: true,
-      [Op.or]: [{ createdAt: { [Op.gt]: since } }, { lastAt: { [Op.gt]: since } }],
+      [Op.or]: [
+        { createdAt: { [Op.gt]: since } },
+        { lastAt: { [Op.gt]: since } },
+        { id: waiting.map(({ linkId }) => linkId) },
+      ],
     },
   });
   return Promise.all(
