@@ -7,7 +7,7 @@ export default defineConfig({
         // Experiments with many seeds take a while when both cores are busy.
         test: {
           name: 'unit',
-          include: ['src/**/*.test.ts', 'src/**/*.test.tsx'],
+          include: ['src/**/*.test.ts', 'tests/program/*.test.ts'],
           testTimeout: 60_000,
         },
       },
@@ -15,6 +15,7 @@ export default defineConfig({
         test: {
           name: 'application',
           include: ['tests/**/*.test.ts'],
+          exclude: ['tests/program/**'],
           globalSetup: ['tests/application.ts'],
           testTimeout: 60_000,
           hookTimeout: 120_000,

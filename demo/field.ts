@@ -8,6 +8,7 @@ export const FIELD: Field = {
   width: 2200,
   height: 1100,
   border: true,
+  matchSeconds: 150,
   models: [
     {
       id: 'tide-gauge',
@@ -24,7 +25,7 @@ export const FIELD: Field = {
     {
       id: 'sluice',
       name: 'Sluice',
-      outline: rectangle(1180, 60, 190, 110),
+      outline: rectangle(1200, 60, 150, 110),
       zone: {
         target: { x: 1275, y: 205, heading: -Math.PI / 2 },
         shape: { kind: 'circle', radius: 35 },
@@ -76,8 +77,11 @@ export const FIELD: Field = {
         { x: 1500, y: 705 },
       ],
       width: 22,
+      reflectance: 0,
     },
   ],
+  walls: [],
+  picture: null,
   starts: [
     { id: 'near-left', name: 'Near left', pose: { x: 180, y: 190, heading: 0 } },
     {

@@ -19,11 +19,12 @@ import { summarise } from '../src/core/consistency/summary.ts';
 import { offsetFrom, scores, type Offset } from '../src/core/field/field.ts';
 import { radians, degrees } from '../src/core/geometry/angle.ts';
 import { STARTING_SETUP, withSetupValues, type Setup } from '../src/core/robot/setup.ts';
-import { shiftedPlan, type Move, type RoutePlan } from '../src/core/route/moves.ts';
+import { checkpointsOf, shiftedPlan, type Move, type RoutePlan } from '../src/core/route/moves.ts';
 import { randomRun } from '../src/core/simulation/run.ts';
 import { simulateTurnTrials } from '../src/core/simulation/turnTrials.ts';
 import { benchRecords } from './benches.ts';
 import { FIELD, FIELD_NAME } from './field.ts';
+import { newMove } from '../src/core/route/newMove.ts';
 
 const SEED = 20261105;
 const ROBOT = 'Curlew';
@@ -55,31 +56,16 @@ const TRUTH = withSetupValues(BELIEVED, {
 });
 
 const moves = {
-  drive: (id: string, distance: number, heading: number | null = null): Move => ({
-    id,
-    kind: 'drive',
-    distance,
-    speed: 300,
-    hold: 'gyro',
-    heading,
-  }),
-  turnTo: (id: string, heading: number): Move => ({
-    id,
-    kind: 'turn',
-    target: { kind: 'heading', heading: radians(heading) },
-    style: 'spot',
-    rate: radians(120),
-    stopEarly: null,
-  }),
-  approach: (id: string, distance: number): Move => ({
-    id,
-    kind: 'approach',
-    distance,
-    speed: 180,
-    hold: 'gyro',
-    heading: null,
-    timeLimit: 6,
-  }),
+  drive: (id: string, distance: number, heading: number | null = null): Move =>
+    newMove('drive', id, { distance, heading }),
+  turnTo: (id: string, heading: number): Move =>
+    newMove('turn', id, { target: { kind: 'heading', heading: radians(heading) } }),
+  approach: (id: string, distance: number): Move => newMove('approach', id, { distance }),
+  measured: (modelId: string): Move =>
+    newMove('checkpoint', modelId, {
+      name: FIELD.models.find(({ id }) => id === modelId)!.name,
+      modelId,
+    }),
 };
 
 const SLUICE_AND_TIDE_GAUGE: RoutePlan = {
@@ -90,13 +76,11 @@ const SLUICE_AND_TIDE_GAUGE: RoutePlan = {
     moves.drive('m3', 297),
     moves.turnTo('m4', -90),
     moves.drive('m5', 70),
+    moves.measured('sluice'),
     moves.drive('m6', -575),
     moves.turnTo('m7', 0),
     moves.approach('m8', 85),
-  ],
-  checkpoints: [
-    { id: 'sluice', name: 'Sluice', afterMoveId: 'm5', modelId: 'sluice' },
-    { id: 'tide-gauge', name: 'Tide Gauge', afterMoveId: 'm8', modelId: 'tide-gauge' },
+    moves.measured('tide-gauge'),
   ],
 };
 
@@ -105,9 +89,9 @@ const HERON_HIDE: RoutePlan = {
   moves: [
     moves.drive('m1', 490, 0),
     moves.turnTo('m2', 90),
-    { ...moves.drive('m3', 527), hold: 'none' } as Move,
+    newMove('drive', 'm3', { distance: 527, hold: 'none' }),
+    moves.measured('heron-hide'),
   ],
-  checkpoints: [{ id: 'heron-hide', name: 'Heron Hide', afterMoveId: 'm3', modelId: 'heron-hide' }],
 };
 
 /** The same with the wall of the Heron Hide as a reference at the end. */
@@ -118,8 +102,8 @@ const HERON_HIDE_BY_RANGE: RoutePlan = {
     moves.turnTo('m2', 90),
     moves.drive('m3', 330, Math.PI / 2),
     moves.approach('m4', 83),
+    moves.measured('heron-hide'),
   ],
-  checkpoints: [{ id: 'heron-hide', name: 'Heron Hide', afterMoveId: 'm4', modelId: 'heron-hide' }],
 };
 
 interface Practice {
@@ -190,9 +174,9 @@ function practise(series: Series): RunRow[] {
       SEED,
       serial,
     );
-    const measured = series.plan.checkpoints.map((checkpoint) => {
+    const measured = checkpointsOf(series.plan).map((checkpoint) => {
       const model = FIELD.models.find((candidate) => candidate.id === checkpoint.modelId)!;
-      const end = record.moves.find((move) => move.moveId === checkpoint.afterMoveId)!.end;
+      const end = record.moves.find((move) => move.moveId === checkpoint.id)!.end;
       const offset = rounded(offsetFrom(model.zone, toolPose(truth.body, end)));
       return { checkpoint, model, offset, hit: scores(model.zone, offset) };
     });
@@ -246,7 +230,7 @@ function trialsOfFirstEvening() {
 
 /** The plan after the best aim at a checkpoint from what was measured there. */
 function aimed(plan: RoutePlan, believed: Setup, runs: RunRow[], checkpointId: string) {
-  const checkpoint = plan.checkpoints.find((candidate) => candidate.id === checkpointId)!;
+  const checkpoint = checkpointsOf(plan).find((candidate) => candidate.id === checkpointId)!;
   const { zone } = FIELD.models.find((model) => model.id === checkpoint.modelId)!;
   const offsets = runs
     .filter((run) => run.setAside === null)

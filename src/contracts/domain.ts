@@ -1,16 +1,10 @@
 import { z } from 'zod';
 import type { Field, Zone } from '../core/field/field.ts';
-import type { Move, RoutePlan } from '../core/route/moves.ts';
 import { STARTING_SETUP, setupPaths, type Setup } from '../core/robot/setup.ts';
+import { distinctIds, localIdSchema, nameSchema } from './scalars.ts';
 
-/** A name that people give: letters of every script, one line, never empty. */
-export const nameSchema = z.string().trim().min(1, 'Give it a name.').max(80);
-export const noteSchema = z.string().trim().max(2000);
-export const idSchema = z.uuid();
-/** Identifiers inside a document: unique there, short, and safe in file names. */
-export const localIdSchema = z
-  .string()
-  .regex(/^[A-Za-z0-9_-]{1,40}$/, 'Use letters, digits, - or _.');
+export { idSchema, localIdSchema, nameSchema, noteSchema } from './scalars.ts';
+export { moveSchema, planSchema } from './plan.ts';
 
 const finite = z.number();
 const positive = z.number().positive();
@@ -20,6 +14,19 @@ const millimetres = z.number().min(-20000).max(20000);
 
 export const pointSchema = z.strictObject({ x: millimetres, y: millimetres });
 export const poseSchema = z.strictObject({ x: millimetres, y: millimetres, heading: finite });
+
+const rangeSensorSchema = z.strictObject({
+  x: millimetres,
+  y: millimetres,
+  heading: finite,
+  offset: millimetres,
+  noise: notNegative,
+  coneHalfAngle: z.number().min(0).max(1.5),
+  latency: z.number().min(0).max(0.4),
+  shortest: notNegative,
+  longest: positive,
+  dropoutChance: chance,
+});
 
 export const setupSchema = z.strictObject({
   body: z.strictObject({
@@ -43,11 +50,13 @@ export const setupSchema = z.strictObject({
     lag: z.number().min(0.001).max(2),
     acceleration: positive,
     braking: positive,
+    coasting: positive.default(STARTING_SETUP.motor.coasting),
   }),
   program: z.strictObject({
     loopPeriod: z.number().min(0.001).max(0.5),
     commandDelay: z.number().min(0).max(0.2),
     settle: z.number().min(0).max(5),
+    gyroWait: z.number().min(0).max(60).default(STARTING_SETUP.program.gyroWait),
     headingGain: notNegative,
     encoderGain: notNegative,
   }),
@@ -61,22 +70,26 @@ export const setupSchema = z.strictObject({
     biasSpread: notNegative,
     biasWalk: notNegative,
   }),
-  range: z.strictObject({
-    x: millimetres,
-    y: millimetres,
-    heading: finite,
-    offset: millimetres,
-    noise: notNegative,
-    coneHalfAngle: z.number().min(0).max(1.5),
-    latency: z.number().min(0).max(0.4),
-    shortest: notNegative,
-    longest: positive,
-    dropoutChance: chance,
-  }),
+  range: rangeSensorSchema,
+  // Setups from before a group or number was known get the starting values.
+  rangeSide: rangeSensorSchema.default(STARTING_SETUP.rangeSide),
   light: z
-    .strictObject({ dark: chance, light: chance, noise: chance, threshold: chance })
-    // Setups from before the light bench do not have it.
+    .strictObject({
+      dark: chance,
+      light: chance,
+      noise: chance,
+      threshold: chance,
+      firstX: millimetres.default(STARTING_SETUP.light.firstX),
+      firstY: millimetres.default(STARTING_SETUP.light.firstY),
+      secondX: millimetres.default(STARTING_SETUP.light.secondX),
+      secondY: millimetres.default(STARTING_SETUP.light.secondY),
+      spot: positive.default(STARTING_SETUP.light.spot),
+    })
     .default(STARTING_SETUP.light),
+  touch: z.strictObject({ behind: z.boolean() }).default(STARTING_SETUP.touch),
+  arm: z
+    .strictObject({ noLoadSpeed: positive, lowest: finite, highest: finite })
+    .default(STARTING_SETUP.arm),
   battery: z.strictObject({ voltage: positive, voltageSpread: notNegative }),
   placement: z.strictObject({
     alongSpread: notNegative,
@@ -89,6 +102,9 @@ export const setupSchema = z.strictObject({
     bumpRate: notNegative,
     bumpHeading: notNegative,
   }),
+  contact: z
+    .strictObject({ headingSpread: notNegative, distanceSpread: notNegative })
+    .default(STARTING_SETUP.contact),
 }) satisfies z.ZodType<Setup>;
 
 const SETUP_PATHS = new Set(setupPaths(STARTING_SETUP));
@@ -120,6 +136,7 @@ export const fieldSchema = z
     width: z.number().min(100).max(20000),
     height: z.number().min(100).max(20000),
     border: z.boolean(),
+    matchSeconds: z.number().positive().max(3600).nullable().default(null),
     models: z
       .array(
         z.strictObject({
@@ -132,6 +149,18 @@ export const fieldSchema = z
         }),
       )
       .max(100),
+    // Fields from before there were walls and pictures have none, and their lines are dark.
+    walls: z
+      .array(
+        z.strictObject({
+          id: localIdSchema,
+          name: nameSchema,
+          points: z.array(pointSchema).min(2).max(200),
+          seen: z.boolean(),
+        }),
+      )
+      .max(100)
+      .default([]),
     lines: z
       .array(
         z.strictObject({
@@ -139,71 +168,29 @@ export const fieldSchema = z
           name: nameSchema,
           points: z.array(pointSchema).min(2).max(200),
           width: positive,
+          reflectance: chance.default(0),
         }),
       )
       .max(100),
+    picture: z
+      .strictObject({
+        x: millimetres,
+        y: millimetres,
+        width: z.number().min(10).max(40000),
+        height: z.number().min(10).max(40000),
+        turned: finite,
+      })
+      .nullable()
+      .default(null),
     starts: z
       .array(z.strictObject({ id: localIdSchema, name: nameSchema, pose: poseSchema }))
       .min(1, 'A field needs a start place.')
       .max(20),
   })
-  .refine((field) => [field.models, field.lines, field.starts].every((list) => distinctIds(list)), {
-    error: 'Two things on the field have the same identifier.',
-  }) satisfies z.ZodType<Field>;
-
-const holdSchema = z.enum(['none', 'encoders', 'gyro']);
-const angleSchema = z.number().min(-100).max(100);
-
-export const moveSchema = z.discriminatedUnion('kind', [
-  z.strictObject({
-    id: localIdSchema,
-    kind: z.literal('drive'),
-    distance: millimetres,
-    speed: z.number().positive().max(5000),
-    hold: holdSchema,
-    heading: angleSchema.nullable(),
-  }),
-  z.strictObject({
-    id: localIdSchema,
-    kind: z.literal('turn'),
-    target: z.discriminatedUnion('kind', [
-      z.strictObject({ kind: z.literal('heading'), heading: angleSchema }),
-      z.strictObject({ kind: z.literal('angle'), angle: angleSchema }),
-    ]),
-    style: z.enum(['spot', 'pivot-left', 'pivot-right']),
-    rate: z.number().positive().max(50),
-    stopEarly: z.number().min(0).max(10).nullable(),
-  }),
-  z.strictObject({
-    id: localIdSchema,
-    kind: z.literal('approach'),
-    distance: z.number().min(0).max(10000),
-    speed: z.number().positive().max(5000),
-    hold: holdSchema,
-    heading: angleSchema.nullable(),
-    timeLimit: z.number().positive().max(60),
-  }),
-]) satisfies z.ZodType<Move>;
-
-export const planSchema = z
-  .strictObject({
-    startId: localIdSchema,
-    moves: z.array(moveSchema).max(200),
-    checkpoints: z
-      .array(
-        z.strictObject({
-          id: localIdSchema,
-          name: nameSchema,
-          afterMoveId: localIdSchema,
-          modelId: localIdSchema,
-        }),
-      )
-      .max(50),
-  })
-  .refine((plan) => distinctIds(plan.moves) && distinctIds(plan.checkpoints), {
-    error: 'Two moves or two checkpoints have the same identifier.',
-  }) satisfies z.ZodType<RoutePlan>;
-
-function distinctIds(list: readonly { id: string }[]): boolean {
-  return new Set(list.map((item) => item.id)).size === list.length;
-}
+  .refine(
+    (field) =>
+      [field.models, field.walls, field.lines, field.starts].every((list) => distinctIds(list)),
+    {
+      error: 'Two things on the field have the same identifier.',
+    },
+  ) satisfies z.ZodType<Field>;

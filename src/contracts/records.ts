@@ -101,6 +101,8 @@ export const routeUpdateSchema = z.strictObject({ name: nameSchema, goal: goalSc
 export const revisionCreateSchema = z.strictObject({
   /** Number of the revision that was edited; must be the newest, or the answer is 409. */
   basedOn: number,
+  /** The revision that it continues, when that is an older one. */
+  parent: number.optional(),
   origin: originSchema,
   reason: noteSchema,
   plan: planSchema,

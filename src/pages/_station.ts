@@ -1,13 +1,13 @@
 import type { AstroGlobal } from 'astro';
 import { formatDistanceToNowStrict } from 'date-fns';
 import { idSchema } from '../contracts/domain.ts';
-import { recordsOf } from '../contracts/bench.ts';
 import type { FieldRecord, GyroCheck, Robot, Route, Run, Session } from '../contracts/records.ts';
+import { checkpointsOf } from '../core/route/moves.ts';
 import { measuredRuns } from '../core/consistency/measured.ts';
 import { verdictOf, type Verdict } from '../core/consistency/verdict.ts';
 import { database } from '../store/database.ts';
 import { listFields } from '../store/fields.ts';
-import { listBenchRecords } from '../store/benchRecords.ts';
+import { newestBenchRecord } from '../store/benchRecords.ts';
 import { listRobots } from '../store/robots.ts';
 import { listRoutes } from '../store/routes.ts';
 import { listRuns } from '../store/runs.ts';
@@ -98,9 +98,8 @@ export function newestRuns(runs: readonly Run[]): { revision: number; runs: Run[
 
 /** The newest check of the robot's gyro: the go or no-go of its benches. */
 async function newestGyroCheck(robot: Robot | null): Promise<GyroCheck | null> {
-  const records = robot === null ? [] : await listBenchRecords(database(), robot.id);
-  const [newest] = recordsOf(records, 'rest');
-  if (newest === undefined) return null;
+  const newest = robot === null ? null : await newestBenchRecord(database(), robot.id, 'rest');
+  if (newest?.bench.kind !== 'rest') return null;
   const { fitness, sentence, found } = newest.bench;
   return { fitness, sentence, drift: found.bias.value, at: newest.createdAt };
 }
@@ -159,7 +158,7 @@ function loopStates(
 }
 
 function verdictOn(route: Route, field: FieldRecord, runs: readonly Run[]): Verdict | null {
-  const checkpoint = route.revision.plan.checkpoints.at(-1);
+  const checkpoint = checkpointsOf(route.revision.plan).at(-1);
   const model = field.field.models.find((candidate) => candidate.id === checkpoint?.modelId);
   if (checkpoint === undefined || model === undefined) return null;
   const measured = measuredRuns(runs, checkpoint, model.zone);

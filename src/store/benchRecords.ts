@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Sequelize, Transaction } from 'sequelize';
-import type { Bench, BenchRecord, benchCreateSchema } from '../contracts/bench.ts';
+import type { Bench, BenchKind, BenchRecord, benchCreateSchema } from '../contracts/bench.ts';
 import type { z } from 'zod';
 import { Conflict } from './errors.ts';
 import { lockNewest } from './robots.ts';
@@ -17,6 +17,19 @@ export async function listBenchRecords(
     order: [['number', 'DESC']],
   });
   return rows.map(benchOf);
+}
+
+/** The newest bench record of one kind, or null. */
+export async function newestBenchRecord(
+  database: Sequelize,
+  robotId: string,
+  kind: BenchKind,
+): Promise<BenchRecord | null> {
+  const row = await tablesOf(database).benchRecords.findOne({
+    where: { robotId, kind },
+    order: [['number', 'DESC']],
+  });
+  return row === null ? null : benchOf(row);
 }
 
 /**

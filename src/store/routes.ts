@@ -87,7 +87,21 @@ export async function listRevisions(
   return rows.map(revisionOf);
 }
 
-/** Adds a revision on top of the newest; one made from an older revision is refused. */
+/** One revision of a route by its number; throws {@link NotFound}. */
+export async function getRevision(
+  database: Sequelize,
+  routeId: string,
+  number: number,
+): Promise<RouteRevision> {
+  const row = await tablesOf(database).revisions.findOne({ where: { routeId, number } });
+  if (row === null) throw new NotFound('revision');
+  return revisionOf(row);
+}
+
+/**
+ * Adds a revision on top of the newest; one made without knowing the newest is refused. Its parent
+ * may be an older one that somebody went back to.
+ */
 export async function addRevision(
   database: Sequelize,
   routeId: string,
@@ -106,12 +120,14 @@ export async function addRevision(
     });
     if (newest === null) throw new NotFound('revision');
     if (newest.number !== input.basedOn) throw new StaleEdit('route', revisionOf(newest));
+    const { parent } = input;
+    if (parent !== undefined && parent > newest.number) throw new NotFound('revision');
     const row = await revisions.create(
       {
         id: randomUUID(),
         routeId,
         number: newest.number + 1,
-        parent: newest.number,
+        parent: input.parent ?? newest.number,
         origin: input.origin,
         reason: input.reason,
         plan: input.plan,

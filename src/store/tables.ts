@@ -1,3 +1,5 @@
+import type { ZodType } from 'zod';
+import { fieldSchema, planSchema, setupSchema } from '../contracts/domain.ts';
 import {
   DataTypes,
   type CreationOptional,
@@ -190,13 +192,19 @@ const version = () => ({ type: DataTypes.INTEGER, allowNull: false, defaultValue
 const name = () => ({ type: DataTypes.STRING(80), allowNull: false });
 
 /** A document kept as JSON text: MariaDB has no JSON type of its own, and text keeps every digit. */
-function documentColumn(column: string) {
+/**
+ * A document as JSON text.
+ *
+ * @param schema brings documents that an earlier version wrote up to date when they are read
+ */
+function documentColumn(column: string, schema?: ZodType) {
   return {
     type: DataTypes.TEXT('long'),
     allowNull: false,
     get(this: Model): unknown {
       const stored = this.getDataValue(column) as unknown;
-      return typeof stored === 'string' ? (JSON.parse(stored) as unknown) : stored;
+      const document = typeof stored === 'string' ? (JSON.parse(stored) as unknown) : stored;
+      return schema === undefined ? document : schema.parse(document);
     },
     set(this: Model, value: unknown): void {
       this.setDataValue(column, JSON.stringify(value));
@@ -217,7 +225,7 @@ function define(database: Sequelize): Tables {
       robotId: reference(),
       number: integer(),
       reason: text(),
-      setup: documentColumn('setup'),
+      setup: documentColumn('setup', setupSchema),
       sources: documentColumn('sources'),
       createdAt: instant(),
     }),
@@ -233,7 +241,7 @@ function define(database: Sequelize): Tables {
       id: id(),
       name: name(),
       version: version(),
-      field: documentColumn('field'),
+      field: documentColumn('field', fieldSchema),
       createdAt: instant(),
     }),
     routes: database.define<RouteRow>('routes', {
@@ -252,7 +260,7 @@ function define(database: Sequelize): Tables {
       parent: { type: DataTypes.INTEGER },
       origin: { type: DataTypes.STRING(10), allowNull: false },
       reason: text(),
-      plan: documentColumn('plan'),
+      plan: documentColumn('plan', planSchema),
       createdAt: instant(),
     }),
     sessions: database.define<SessionRow>('sessions', {

@@ -107,6 +107,7 @@ export function FieldDrawing({ field, startId, children, onPoint, label }: Field
             className={styles['line']}
             points={path(line.points)}
             strokeWidth={line.width}
+            strokeOpacity={1 - 0.8 * line.reflectance}
           />
           {line.points[1] !== undefined && (
             <text
@@ -118,6 +119,9 @@ export function FieldDrawing({ field, startId, children, onPoint, label }: Field
             </text>
           )}
         </g>
+      ))}
+      {field.walls.map((wall) => (
+        <polyline key={wall.id} className={styles['wall']} points={path(wall.points)} />
       ))}
       {start !== undefined && (
         <g>

@@ -1,43 +1,68 @@
 import * as Comlink from 'comlink';
+import { budgetOf, sharesOf, type Share } from '../core/budget/budget.ts';
+import { spreadBand, type SpreadAt } from '../core/budget/spread.ts';
+import type { SpreadSource } from '../core/budget/stepModel.ts';
 import { aimOptions, type AimOption } from '../core/consistency/aim.ts';
 import type { OffsetSummary } from '../core/consistency/summary.ts';
+import {
+  loopResponse,
+  type LoopKind,
+  type LoopResponse,
+  type LoopSetting,
+} from '../core/control/response.ts';
+import { gainMap, leadMap, type StabilityMap } from '../core/control/stabilityMap.ts';
 import type { Zone } from '../core/field/field.ts';
-import { spreadBand, type SpreadAt } from '../core/budget/spread.ts';
-import { spreadShares, type SourceShare } from '../core/budget/sources.ts';
-import type { Checkpoint } from '../core/route/moves.ts';
+import { comparedWays, type ComparedWay } from '../core/planning/ways.ts';
+import { nextSteps, type NextStep } from '../core/planning/nextSteps.ts';
+import type { Setup } from '../core/robot/setup.ts';
+import { stepsOf, type Checkpoint } from '../core/route/moves.ts';
 import { emptyForecast, simulateRuns, type Forecast } from '../core/simulation/forecast.ts';
+import { outcomesOf, type ForecastOutcomes } from '../core/simulation/outcomes.ts';
 import type { Experiment } from '../core/simulation/run.ts';
 
-/** Simulated runs with the spread that they show. */
-export interface SpreadForecast {
+/** What a whole forecast says. */
+export interface ForecastSummary {
   forecast: Forecast;
   band: SpreadAt[];
+  outcomes: ForecastOutcomes;
 }
 
 /** Runs between two reports of progress: a few tens of milliseconds of work. */
 const RUNS_PER_REPORT = 20;
 
+function buffersOf(forecast: Forecast): Transferable[] {
+  return [
+    forecast.poses.buffer,
+    forecast.durations.buffer,
+    forecast.timeLimits.buffer,
+    forecast.collisions.buffer,
+    forecast.dropouts.buffer,
+    forecast.conditions.buffer,
+  ];
+}
+
 const door = {
-  forecast(
+  /** Some runs of a forecast, from the run `first`. */
+  runs(
     experiment: Experiment,
     seed: number,
     runs: number,
     onProgress: (done: number) => void,
     first = 0,
-  ): SpreadForecast {
+  ): Forecast {
     const forecast = emptyForecast(experiment, seed, runs, first);
     for (let from = 0; from < runs; from += RUNS_PER_REPORT) {
       const to = Math.min(runs, from + RUNS_PER_REPORT);
       simulateRuns(experiment, forecast, from, to);
       onProgress(to);
     }
-    // The band is worked out here too: sorting thousands of distances would hold the page up.
+    return Comlink.transfer(forecast, buffersOf(forecast));
+  },
+  /** Sums a forecast up: sorting thousands of distances would hold the page up. */
+  summary(experiment: Experiment, forecast: Forecast): ForecastSummary {
     const band = spreadBand(forecast, experiment.truth.body);
-    return Comlink.transfer({ forecast, band }, [
-      forecast.poses.buffer,
-      forecast.durations.buffer,
-      forecast.timeLimits.buffer,
-    ]);
+    const outcomes = outcomesOf(experiment, forecast);
+    return Comlink.transfer({ forecast, band, outcomes }, buffersOf(forecast));
   },
   aim(
     experiment: Experiment,
@@ -47,8 +72,37 @@ const door = {
   ): AimOption[] {
     return aimOptions(experiment, checkpoint, zone, summary);
   },
-  shares(experiment: Experiment, move: number, seed: number, runs: number): SourceShare[] {
-    return spreadShares(experiment, move, seed, runs);
+  /** Where the spread at a checkpoint comes from. */
+  shares(experiment: Experiment, checkpoint: Checkpoint): Share<SpreadSource>[] {
+    const step = stepsOf(experiment.plan.moves).findIndex(({ move }) => move.id === checkpoint.id);
+    return step < 0 ? [] : sharesOf(budgetOf(experiment), step, experiment).bySource;
+  },
+  nextSteps(experiment: Experiment, seed: number, onProgress: (share: number) => void): NextStep[] {
+    return nextSteps(experiment, seed, onProgress);
+  },
+  ways(experiment: Experiment, step: number): ComparedWay[] {
+    return comparedWays(experiment, step);
+  },
+  gainMap(
+    setup: Setup,
+    kind: LoopKind,
+    speeds: number[],
+    gains: number[],
+    onProgress: (share: number) => void,
+  ): StabilityMap {
+    return gainMap(setup, kind, speeds, gains, onProgress);
+  },
+  leadMap(
+    setup: Setup,
+    kind: 'wall' | 'line',
+    speeds: number[],
+    leads: number[],
+    onProgress: (share: number) => void,
+  ): StabilityMap {
+    return leadMap(setup, kind, speeds, leads, onProgress);
+  },
+  response(setup: Setup, setting: LoopSetting, duration: number): LoopResponse {
+    return loopResponse(setup, setting, duration);
   },
 };
 

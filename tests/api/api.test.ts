@@ -12,6 +12,8 @@ import type {
 import { withSetupValues } from '../../src/core/robot/setup.ts';
 import { caller } from './client.ts';
 import { forecastRuns } from '../../src/core/simulation/forecast.ts';
+import { checkpointsOf } from '../../src/core/route/moves.ts';
+import { newMove } from '../../src/core/route/newMove.ts';
 
 const address = inject('address');
 
@@ -278,7 +280,7 @@ describe('a route', () => {
   it('changes name and goal by version, and lists its revisions newest first', async () => {
     const robots = await list<Robot>('robots');
     const [field] = await list<FieldRecord>('fields');
-    const plan = { startId: field!.field.starts[0]!.id, moves: [], checkpoints: [] };
+    const plan = { startId: field!.field.starts[0]!.id, moves: [] };
     const made = await call<Route>('POST', 'routes', {
       name: 'To the gauge',
       robotId: robots.find((robot) => robot.name === 'Curlew')!.id,
@@ -308,16 +310,19 @@ describe('a route', () => {
   it('is refused on a field that lacks its start, its model or its move', async () => {
     const { robotId, fieldId, revision } = await demoRoute();
     const of = (plan: object) => ({ name: 'x', robotId, fieldId, plan });
-    const [checkpoint] = revision.plan.checkpoints;
+    const [checkpoint] = checkpointsOf(revision.plan);
+    const without = revision.plan.moves.filter(({ id }) => id !== checkpoint!.id);
+    const lost = { ...checkpoint, kind: 'checkpoint', pause: 0, modelId: 'moon' };
+    const again = newMove('repeat', 'again', { fromId: 'moon' });
     const refused = async (plan: object) =>
       (await call<{ detail: string }>('POST', 'routes', of(plan))).body.detail;
     expect(await refused({ ...revision.plan, startId: 'moon' })).toMatch(/starts at a place/);
-    expect(
-      await refused({ ...revision.plan, checkpoints: [{ ...checkpoint, modelId: 'moon' }] }),
-    ).toMatch(/model that the field does not have/);
-    expect(
-      await refused({ ...revision.plan, checkpoints: [{ ...checkpoint, afterMoveId: 'moon' }] }),
-    ).toMatch(/after a move that is not there/);
+    expect(await refused({ ...revision.plan, moves: [...without, lost] })).toMatch(
+      /model that the field does not have/,
+    );
+    expect(await refused({ ...revision.plan, moves: [...without, again] })).toMatch(
+      /repeats from a move that does not stand before it/,
+    );
   });
 
   it('gives its program as Python', async () => {

@@ -3,6 +3,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from 'v
 import type { FieldRecord, Robot, Route } from '../../src/contracts/records.ts';
 import { caller } from '../api/client.ts';
 import { openBrowser, openPage } from '../browser.ts';
+import { newMove } from '../../src/core/route/newMove.ts';
 
 const address = inject('address');
 const call = caller(address);
@@ -23,7 +24,7 @@ beforeEach(async () => {
   const fields = (await call<FieldRecord[]>('GET', 'fields')).body;
   const field = fields.find(({ name }) => name === 'Saltmarsh Watch');
   const straight = { kind: 'drive', speed: 400, hold: 'gyro', heading: null };
-  const turn = { target: { kind: 'angle', angle: -1 }, style: 'spot', rate: 2, stopEarly: null };
+  const target = { kind: 'angle' as const, angle: -1 };
   const made = await call<Route>('POST', 'routes', {
     name: `Route ${Math.round(1e6 * performance.now())}`,
     robotId: robot!.id,
@@ -32,10 +33,9 @@ beforeEach(async () => {
       startId: field!.field.starts[0]!.id,
       moves: [
         { id: 'a', ...straight, distance: 300 },
-        { id: 'b', kind: 'turn', ...turn },
+        newMove('turn', 'b', { target, rate: 2 }),
         { id: 'c', ...straight, distance: 150 },
       ],
-      checkpoints: [],
     },
   });
   route = made.body;

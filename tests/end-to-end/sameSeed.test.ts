@@ -2,6 +2,7 @@ import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import type { FieldRecord, Robot, Route } from '../../src/contracts/records.ts';
 import type { Experiment } from '../../src/core/simulation/run.ts';
+import { stepsOf } from '../../src/core/route/moves.ts';
 import { caller } from '../api/client.ts';
 import { openBrowser, openPage } from '../browser.ts';
 
@@ -40,14 +41,14 @@ const inWorker = (first: number, runs: number) =>
     async (question) => {
       const worker = new Worker(question.script, { type: 'module' });
       const progress = new MessageChannel();
-      const answer = await new Promise<{ value: { forecast: { poses: Float64Array } } }>((done) => {
+      const answer = await new Promise<{ value: { poses: Float32Array } }>((done) => {
         worker.onmessage = (event: MessageEvent) => done(event.data as never);
         const values = [question.experiment, question.seed, question.runs];
         worker.postMessage(
           {
-            id: 'forecast',
+            id: 'runs',
             type: 'APPLY',
-            path: ['forecast'],
+            path: ['runs'],
             argumentList: [
               ...values.map((value) => ({ type: 'RAW', value })),
               { type: 'HANDLER', name: 'proxy', value: progress.port1 },
@@ -58,7 +59,7 @@ const inWorker = (first: number, runs: number) =>
         );
       });
       worker.terminate();
-      return Array.from(answer.value.forecast.poses);
+      return Array.from(answer.value.poses);
     },
     { script, experiment, seed: SEED, runs, first },
   );
@@ -75,7 +76,7 @@ describe('the same seed', () => {
       seed: SEED,
       runs: RUNS,
     });
-    expect(one.length).toBe(RUNS * plan.moves.length * 8 * 3);
+    expect(one.length).toBe(RUNS * stepsOf(plan.moves).length * 8 * 3);
     expect(two.flat()).toEqual(one);
     expect(server.body.poses).toEqual(one);
   });

@@ -6,7 +6,14 @@ import {
   type TableRow,
 } from '../../core/formats/table.ts';
 import { angleCell } from '../../core/formats/angleText.ts';
-import type { Field, FieldLine, FieldModel, StartPlace, Zone } from '../../core/field/field.ts';
+import type {
+  Field,
+  FieldLine,
+  FieldModel,
+  FieldWall,
+  StartPlace,
+  Zone,
+} from '../../core/field/field.ts';
 import { fieldFileSchema, type FieldFile } from '../files.ts';
 import {
   angleIn,
@@ -42,8 +49,12 @@ export const FIELD_COLUMNS = [
   'points',
   'seen',
 ] as const;
+/** Columns that fields of the first version do not have. */
+const NEWER_COLUMNS = ['match_s', 'reflectance'] as const;
 
-type Line = Partial<Record<(typeof FIELD_COLUMNS)[number], string | number | null>>;
+type Line = Partial<
+  Record<(typeof FIELD_COLUMNS | typeof NEWER_COLUMNS)[number], string | number | null>
+>;
 
 /** Writes a field as CSV. */
 export function writeFieldTable({ name, field }: FieldFile): string {
@@ -53,6 +64,7 @@ export function writeFieldTable({ name, field }: FieldFile): string {
       width_mm: field.width,
       height_mm: field.height,
       border: yesText(field.border),
+      match_s: field.matchSeconds,
     },
     ...field.models.map(modelLine),
     ...field.lines.map((line): Line => ({
@@ -61,7 +73,27 @@ export function writeFieldTable({ name, field }: FieldFile): string {
       name: line.name,
       width_mm: line.width,
       outline: pointsText(line.points),
+      reflectance: line.reflectance,
     })),
+    ...field.walls.map((wall): Line => ({
+      thing: 'wall',
+      id: wall.id,
+      name: wall.name,
+      outline: pointsText(wall.points),
+      seen: yesText(wall.seen),
+    })),
+    ...(field.picture === null
+      ? []
+      : [
+          {
+            thing: 'picture',
+            x_mm: field.picture.x,
+            y_mm: field.picture.y,
+            width_mm: field.picture.width,
+            height_mm: field.picture.height,
+            heading_deg: angleCell(field.picture.turned),
+          },
+        ]),
     ...field.starts.map((start): Line => ({
       thing: 'start',
       id: start.id,
@@ -72,7 +104,7 @@ export function writeFieldTable({ name, field }: FieldFile): string {
     })),
   ];
   return writeTable(
-    FIELD_COLUMNS,
+    [...FIELD_COLUMNS, ...NEWER_COLUMNS],
     lines.map((line) => ({ field: name, ...line })),
   );
 }
@@ -98,13 +130,24 @@ function modelLine(model: FieldModel): Line {
 /** Reads a field from CSV; throws a FileError that names line and column. */
 export function readFieldTable(text: string): FieldFile {
   return readWhole(text, FIELD_COLUMNS, (rows) => {
-    const field: Field = { width: 0, height: 0, border: false, models: [], lines: [], starts: [] };
+    const field: Field = {
+      width: 0,
+      height: 0,
+      border: false,
+      matchSeconds: null,
+      models: [],
+      walls: [],
+      lines: [],
+      starts: [],
+      picture: null,
+    };
     for (const row of rows) {
       switch (row.cells['thing']) {
         case 'table':
           field.width = numberIn(row, 'width_mm');
           field.height = numberIn(row, 'height_mm');
           field.border = yesIn(row, 'border');
+          field.matchSeconds = optionalNumberIn(row, 'match_s');
           break;
         case 'model':
           field.models.push(modelIn(row));
@@ -112,11 +155,27 @@ export function readFieldTable(text: string): FieldFile {
         case 'line':
           field.lines.push(lineIn(row));
           break;
+        case 'wall':
+          field.walls.push(wallIn(row));
+          break;
+        case 'picture':
+          field.picture = {
+            x: numberIn(row, 'x_mm'),
+            y: numberIn(row, 'y_mm'),
+            width: numberIn(row, 'width_mm'),
+            height: numberIn(row, 'height_mm'),
+            turned: angleIn(row, 'heading_deg'),
+          };
+          break;
         case 'start':
           field.starts.push(startIn(row));
           break;
         default:
-          throw new TableError(row.line, 'thing', 'write table, model, line or start.');
+          throw new TableError(
+            row.line,
+            'thing',
+            'write table, model, wall, line, picture or start.',
+          );
       }
     }
     const first = rows[0];
@@ -153,7 +212,12 @@ function lineIn(row: TableRow): FieldLine {
     ...namesIn(row),
     points: pointsIn(row, 'outline'),
     width: numberIn(row, 'width_mm'),
+    reflectance: optionalNumberIn(row, 'reflectance') ?? 0,
   };
+}
+
+function wallIn(row: TableRow): FieldWall {
+  return { ...namesIn(row), points: pointsIn(row, 'outline'), seen: yesIn(row, 'seen') };
 }
 
 function startIn(row: TableRow): StartPlace {

@@ -1,22 +1,13 @@
 import { numberIn, TableError, writeTable, type TableRow } from '../../core/formats/table.ts';
-import { angleCell } from '../../core/formats/angleText.ts';
-import type { Checkpoint, Move, RoutePlan } from '../../core/route/moves.ts';
-import { moveSchema, planSchema } from '../domain.ts';
+import { planSchema } from '../domain.ts';
 import { routeFileSchema, type RouteFile } from '../files.ts';
-import {
-  angleIn,
-  checked,
-  countIn,
-  grouped,
-  optionalAngleIn,
-  readWhole,
-  rightAngleIn,
-  rightCell,
-} from './cells.ts';
+import { checked, countIn, grouped, readWhole } from './cells.ts';
+import { MOVE_COLUMNS, moveIn, moveLine, NEWER_MOVE_COLUMNS } from './moveCells.ts';
 
 /**
- * Columns of a route table: one line a move or checkpoint of a revision. Headings and turns count to
- * the right. A revision without any has one line whose `item` is empty.
+ * Columns of a route table: one line a move of a revision. Headings and turns count to the right. A
+ * revision without any has one line whose `item` is empty. In tables of the first version
+ * checkpoints are lines of their own, with the move that they stand after.
  */
 export const ROUTE_COLUMNS = [
   'route',
@@ -30,21 +21,12 @@ export const ROUTE_COLUMNS = [
   'created',
   'start',
   'item',
-  'id',
-  'kind',
-  'distance_mm',
-  'speed_mm_s',
-  'hold',
-  'heading_right_deg',
-  'turn_right_deg',
-  'wheels',
-  'rate_deg_s',
-  'stop_early_deg',
-  'time_limit_s',
-  'name',
-  'after_move',
-  'model',
+  ...MOVE_COLUMNS,
+  ...NEWER_MOVE_COLUMNS,
 ] as const;
+const FIRST_COLUMNS = ROUTE_COLUMNS.filter(
+  (column) => !(NEWER_MOVE_COLUMNS as readonly string[]).includes(column),
+);
 
 type Line = Partial<Record<(typeof ROUTE_COLUMNS)[number], string | number | null>>;
 
@@ -63,53 +45,15 @@ export function writeRouteTable(file: RouteFile): string {
       created: revision.createdAt,
       start: revision.plan.startId,
     };
-    const items = [
-      ...revision.plan.moves.map(moveLine),
-      ...revision.plan.checkpoints.map(checkpointLine),
-    ];
+    const items: Line[] = revision.plan.moves.map((move) => ({ item: 'move', ...moveLine(move) }));
     return (items.length === 0 ? [{}] : items).map((item) => ({ ...common, ...item }));
   });
   return writeTable(ROUTE_COLUMNS, lines);
 }
 
-function moveLine(move: Move): Line {
-  const line: Line = { item: 'move', id: move.id, kind: move.kind };
-  switch (move.kind) {
-    case 'drive':
-    case 'approach':
-      return {
-        ...line,
-        distance_mm: move.distance,
-        speed_mm_s: move.speed,
-        hold: move.hold,
-        heading_right_deg: move.heading === null ? null : rightCell(move.heading),
-        time_limit_s: move.kind === 'approach' ? move.timeLimit : null,
-      };
-    case 'turn':
-      return {
-        ...line,
-        heading_right_deg: move.target.kind === 'heading' ? rightCell(move.target.heading) : null,
-        turn_right_deg: move.target.kind === 'angle' ? rightCell(move.target.angle) : null,
-        wheels: move.style,
-        rate_deg_s: angleCell(move.rate),
-        stop_early_deg: move.stopEarly === null ? null : angleCell(move.stopEarly),
-      };
-  }
-}
-
-function checkpointLine(checkpoint: Checkpoint): Line {
-  return {
-    item: 'checkpoint',
-    id: checkpoint.id,
-    name: checkpoint.name,
-    after_move: checkpoint.afterMoveId,
-    model: checkpoint.modelId,
-  };
-}
-
 /** Reads a route from CSV; throws a FileError that names line and column. */
 export function readRouteTable(text: string): RouteFile {
-  return readWhole(text, ROUTE_COLUMNS, (rows) => {
+  return readWhole(text, FIRST_COLUMNS, (rows) => {
     const first = rows[0];
     if (first === undefined) throw new TableError(1, null, 'there is no line below the header.');
     return checked(
@@ -131,14 +75,15 @@ export function readRouteTable(text: string): RouteFile {
 
 function revisionIn(rows: TableRow[]): RouteFile['revisions'][number] {
   const first = rows[0]!;
-  const plan: RoutePlan = { startId: first.cells['start']!, moves: [], checkpoints: [] };
+  const moves: unknown[] = [];
+  const checkpoints: unknown[] = [];
   for (const row of rows) {
     switch (row.cells['item']) {
       case 'move':
-        plan.moves.push(moveIn(row));
+        moves.push(moveIn(row));
         break;
       case 'checkpoint':
-        plan.checkpoints.push(checkpointIn(row));
+        checkpoints.push(checkpointIn(row));
         break;
       case '':
         break;
@@ -153,59 +98,20 @@ function revisionIn(rows: TableRow[]): RouteFile['revisions'][number] {
     origin: first.cells['origin'] as RouteFile['revisions'][number]['origin'],
     reason: first.cells['reason']!,
     createdAt: first.cells['created']!,
-    plan: checked(first, planSchema, plan, { startId: 'start' }),
+    plan: checked(
+      first,
+      planSchema,
+      { startId: first.cells['start'], moves, checkpoints },
+      { startId: 'start' },
+    ),
   };
 }
 
-const MOVE_COLUMNS = {
-  id: 'id',
-  kind: 'kind',
-  distance: 'distance_mm',
-  speed: 'speed_mm_s',
-  hold: 'hold',
-  heading: 'heading_right_deg',
-  angle: 'turn_right_deg',
-  style: 'wheels',
-  rate: 'rate_deg_s',
-  stopEarly: 'stop_early_deg',
-  timeLimit: 'time_limit_s',
-};
-
-function moveIn(row: TableRow): Move {
-  const { id, kind } = row.cells;
-  const heading = optionalAngleIn(row, 'heading_right_deg', rightAngleIn);
-  if (kind === 'turn') {
-    const target =
-      heading === null
-        ? { kind: 'angle', angle: rightAngleIn(row, 'turn_right_deg') }
-        : { kind: 'heading', heading };
-    const turn = {
-      id,
-      kind,
-      target,
-      style: row.cells['wheels'],
-      rate: angleIn(row, 'rate_deg_s'),
-      stopEarly: optionalAngleIn(row, 'stop_early_deg', angleIn),
-    };
-    return checked(row, moveSchema, turn, MOVE_COLUMNS);
-  }
-  const straight = {
-    id,
-    kind,
-    distance: numberIn(row, 'distance_mm'),
-    speed: numberIn(row, 'speed_mm_s'),
-    hold: row.cells['hold'],
-    heading,
-    ...(kind === 'approach' ? { timeLimit: numberIn(row, 'time_limit_s') } : {}),
-  };
-  return checked(row, moveSchema, straight, MOVE_COLUMNS);
-}
-
-function checkpointIn({ cells }: TableRow): Checkpoint {
+function checkpointIn({ cells }: TableRow) {
   return {
-    id: cells['id']!,
-    name: cells['name']!,
-    afterMoveId: cells['after_move']!,
-    modelId: cells['model']!,
+    id: cells['id'],
+    name: cells['name'],
+    afterMoveId: cells['after_move'],
+    modelId: cells['model'],
   };
 }

@@ -1,3 +1,7 @@
+import firstField from '../../../tests/reference/first-version/field.json?raw';
+import firstFieldTable from '../../../tests/reference/first-version/field.csv?raw';
+import firstRoute from '../../../tests/reference/first-version/route.json?raw';
+import firstRouteTable from '../../../tests/reference/first-version/route.csv?raw';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import fieldText from '../../../demo/field.json?raw';
@@ -80,39 +84,108 @@ const words = fc
 const number = (min: number, max: number) =>
   fc.double({ min, max, noNaN: true, noDefaultInfinity: true }).map((value) => value || 0);
 const id = fc.stringMatching(/^[A-Za-z0-9_-]{1,12}$/);
-const hold = fc.constantFrom('none' as const, 'encoders' as const, 'gyro' as const);
 const heading = fc.option(number(-100, 100));
+const gain = fc.option(number(0, 1000));
+const speed = number(0.001, 5000);
+const length = number(0, 9000);
+const yes = fc.boolean();
+const one = <T extends string>(...values: T[]) => fc.constantFrom(...values);
+const ends = {
+  stop: one('brake', 'hold', 'coast'),
+  timeLimit: fc.option(number(0.001, 60)),
+};
+const held = { speed, hold: one('none', 'encoders', 'gyro'), heading, gain, ...ends };
+const sees = one('dark', 'light');
+const untilLength = fc.record({ kind: fc.constant('length' as const), length });
+/** A move of a kind with these members; every kind has its line here. */
+const ofKind = <K extends Move['kind']>(
+  kind: K,
+  members: { [M in keyof Omit<Extract<Move, { kind: K }>, 'id' | 'kind'>]: fc.Arbitrary<unknown> },
+) => fc.record({ id, kind: fc.constant(kind), ...members }) as unknown as fc.Arbitrary<Move>;
 
-const move: fc.Arbitrary<Move> = fc.oneof(
-  fc.record({
-    id,
-    kind: fc.constant('drive' as const),
-    distance: number(-9000, 9000),
-    speed: number(0.001, 5000),
-    hold,
-    heading,
-  }),
-  fc.record({
-    id,
-    kind: fc.constant('turn' as const),
+const moveOfEachKind: { [K in Move['kind']]: fc.Arbitrary<Move> } = {
+  drive: ofKind('drive', { distance: number(-9000, 9000), ...held }),
+  turn: ofKind('turn', {
     target: fc.oneof(
       fc.record({ kind: fc.constant('heading' as const), heading: number(-100, 100) }),
       fc.record({ kind: fc.constant('angle' as const), angle: number(-100, 100) }),
     ),
-    style: fc.constantFrom('spot' as const, 'pivot-left' as const, 'pivot-right' as const),
+    style: one('spot', 'pivot-left', 'pivot-right'),
     rate: number(0.001, 50),
     stopEarly: fc.option(number(0, 10)),
+    way: fc.oneof(
+      fc.record({ kind: fc.constant('stop early' as const) }),
+      fc.record({
+        kind: fc.constant('slow end' as const),
+        lastAngle: number(0.001, 10),
+        lastRate: number(0.001, 50),
+      }),
+      fc.record({
+        kind: fc.constant('controller' as const),
+        p: gain,
+        i: number(0, 1000),
+        d: number(0, 100),
+      }),
+    ),
+    ...ends,
   }),
-  fc.record({
-    id,
-    kind: fc.constant('approach' as const),
-    distance: number(0, 9000),
-    speed: number(0.001, 5000),
-    hold,
+  arc: ofKind('arc', {
+    radius: number(1, 9000),
+    angle: number(-100, 100),
+    speed,
+    backwards: yes,
+    by: one('encoders', 'gyro'),
+    ...ends,
+  }),
+  approach: ofKind('approach', { distance: length, ...held }),
+  'until line': ofKind('until line', {
+    sees,
+    sensor: one('first', 'second'),
+    backwards: yes,
+    ...held,
+  }),
+  'until touch': ofKind('until touch', held),
+  'follow wall': ofKind('follow wall', {
+    distance: length,
+    speed,
+    gain,
+    until: fc.oneof(
+      untilLength,
+      fc.record({ kind: fc.constant('range' as const), distance: length }),
+      fc.record({ kind: fc.constant('line' as const), sees }),
+    ),
+    ...ends,
+  }),
+  'follow line': ofKind('follow line', {
+    edge: one('left', 'right'),
+    speed,
+    gain,
+    until: fc.oneof(
+      untilLength,
+      fc.record({ kind: fc.constant('crossing' as const), count: fc.integer({ min: 1, max: 20 }) }),
+    ),
+    ...ends,
+  }),
+  'square up': ofKind('square up', {
+    against: one('border', 'line'),
+    backwards: yes,
+    speed,
+    duration: number(0.001, 20),
     heading,
-    timeLimit: number(0.001, 60),
+    ...ends,
   }),
-);
+  settle: ofKind('settle', { timeLimit: number(0.001, 60) }),
+  arm: ofKind('arm', {
+    angle: number(-100, 100),
+    power: number(0.001, 1),
+    stallTime: number(0.001, 10),
+    ...ends,
+  }),
+  wait: ofKind('wait', { duration: number(0, 60) }),
+  checkpoint: ofKind('checkpoint', { name: words, modelId: id, pause: number(0, 60) }),
+  repeat: ofKind('repeat', { fromId: id, times: fc.integer({ min: 1, max: 50 }) }),
+};
+const move = fc.oneof(...Object.values(moveOfEachKind));
 
 const route: fc.Arbitrary<RouteFile> = fc
   .record({
@@ -121,10 +194,9 @@ const route: fc.Arbitrary<RouteFile> = fc
     field: words,
     goal: number(0.05, 0.99),
     reason: words,
-    moves: fc.uniqueArray(move, { selector: (one) => one.id, maxLength: 6 }),
-    measured: fc.uniqueArray(id, { maxLength: 3 }),
+    moves: fc.uniqueArray(move, { selector: (one) => one.id, maxLength: 8 }),
   })
-  .map(({ name, robot: ofRobot, field: onField, goal, reason, moves, measured }) => ({
+  .map(({ name, robot: ofRobot, field: onField, goal, reason, moves }) => ({
     corvat: 'route',
     version: 1,
     name,
@@ -140,12 +212,6 @@ const route: fc.Arbitrary<RouteFile> = fc
       plan: {
         startId: 'near',
         moves,
-        checkpoints: measured.map((one) => ({
-          id: one,
-          name: reason,
-          afterMoveId: moves[0]?.id ?? 'm1',
-          modelId: one,
-        })),
       },
     })),
   }));
@@ -242,7 +308,10 @@ describe('any document', () => {
                   seen: !round,
                 },
               ],
-              lines: [{ id: 'line', name, points: corners, width: 22 }],
+              matchSeconds: round ? null : 150.5,
+              walls: [{ id: 'wall', name, points: corners, seen: round }],
+              lines: [{ id: 'line', name, points: corners, width: 22, reflectance: 0.25 }],
+              picture: round ? null : { x: -10.5, y: 3, width: 2300, height: 1200, turned },
               starts: [{ id: 'start', name, pose: { ...corners[1]!, heading: turned } }],
             },
           };
@@ -251,6 +320,32 @@ describe('any document', () => {
       ),
       { numRuns: 80 },
     );
+  });
+});
+
+describe('files of the first version', () => {
+  it('open, with their checkpoints as moves where they were', () => {
+    const fromJson = readAnyFile(firstRoute) as RouteFile;
+    expect(readAnyFile(firstRouteTable)).toEqual(fromJson);
+    const { moves } = fromJson.revisions.at(-1)!.plan;
+    const measured = moves.filter(({ kind }) => kind === 'checkpoint').map((one) => one.id);
+    expect(measured).toEqual(['sluice', 'tide-gauge']);
+    expect(moves.findIndex((one) => one.id === 'sluice')).toBe(5);
+    expect(moves[0]).toMatchObject({ kind: 'drive', stop: 'brake', gain: null, timeLimit: null });
+  });
+
+  it('have fields without walls and pictures, whose lines are dark', () => {
+    const fromJson = readAnyFile(firstField) as FieldFile;
+    expect(readAnyFile(firstFieldTable)).toEqual(fromJson);
+    expect(fromJson.field).toMatchObject({ walls: [], picture: null, matchSeconds: null });
+    expect(fromJson.field.lines[0]!.reflectance).toBe(0);
+  });
+
+  it('are refused when a checkpoint stands after a move that is not there', () => {
+    const found = refusal(() =>
+      readAnyFile(firstRoute.replace('"afterMoveId": "m5"', '"afterMoveId": "moon"')),
+    );
+    expect(found.message).toMatch(/stands after a move that is not there/);
   });
 });
 
@@ -282,7 +377,7 @@ describe('a table with a fault', () => {
     );
     const table = writeFieldTable(field);
     expect(refusal(() => readFieldTable(withCell(table, 3, 'model', 'tree'))).message).toMatch(
-      /Line 3, column 2: thing: write table, model, line or start/,
+      /Line 3, column 2: thing: write table, model, wall, line, picture or start/,
     );
   });
 
@@ -290,7 +385,7 @@ describe('a table with a fault', () => {
     const table = writeFieldTable(field);
     const points = refusal(() => readFieldTable(withCell(table, 3, '1930 820', '1930')));
     expect(points).toMatchObject({ line: 3, column: 8 });
-    const seen = refusal(() => readFieldTable(withCell(table, 3, /yes$/, 'maybe')));
+    const seen = refusal(() => readFieldTable(withCell(table, 3, /yes(,*)$/, 'maybe$1')));
     expect(seen.message).toMatch(/seen: write yes or no/);
   });
 

@@ -3,7 +3,7 @@ import { offsetFrom, zoneReach, type Field } from '../field/field.ts';
 import { toField } from '../geometry/pose.ts';
 import { degrees, wrapAngle } from '../geometry/angle.ts';
 import { withSetupValues, type Setup } from '../robot/setup.ts';
-import type { Move, RoutePlan } from '../route/moves.ts';
+import { checkpointsOf, stepsOf, type Move, type RoutePlan } from '../route/moves.ts';
 import { forecastRuns, momentAfterMove } from '../simulation/forecast.ts';
 import { nominalRun, type Experiment, type RunRecord } from '../simulation/run.ts';
 import type { Estimate } from '../statistics/leastSquares.ts';
@@ -71,9 +71,10 @@ export function driftVerdict(
   const quiet = withSetupValues(setup, { 'gyro.bias': 0 });
   const forecast = forecastRuns({ ...drifting(0), truth: quiet }, seed, SPREAD_RUNS);
   const band = spreadBand(forecast, setup.body);
-  const costs = plan.checkpoints.flatMap((checkpoint): DriftCost[] => {
+  const steps = stepsOf(plan.moves);
+  const costs = checkpointsOf(plan).flatMap((checkpoint): DriftCost[] => {
     const zone = field.models.find(({ id }) => id === checkpoint.modelId)?.zone;
-    const move = plan.moves.findIndex(({ id }) => id === checkpoint.afterMoveId);
+    const move = steps.findIndex((step) => step.move.id === checkpoint.id);
     if (zone === undefined || move < 0) return [];
     const at = (run: RunRecord) => {
       const { end } = run.moves[move]!;
@@ -145,9 +146,15 @@ function worstOf(all: readonly Fitness[]): Fitness {
   return all.includes('cannot tell') ? 'cannot tell' : 'fit';
 }
 
+function leansOnGyro(move: Move): boolean {
+  if (move.kind === 'turn') return true;
+  if (move.kind === 'arc') return move.by === 'gyro';
+  return 'hold' in move && move.hold === 'gyro';
+}
+
 /** From the start to the end of the last move that leans on the gyro, s: heading errors add up all along. */
 function gyroTime(moves: readonly Move[], run: RunRecord): number {
-  const last = moves.findLastIndex((move) => move.kind === 'turn' || move.hold === 'gyro');
+  const last = stepsOf(moves).findLastIndex(({ move }) => leansOnGyro(move));
   return last < 0 ? 0 : run.moves[last]!.to;
 }
 

@@ -10,6 +10,7 @@ import { driftSentence, driftVerdict, driftWithoutRoute } from './driftVerdict.t
 import { gyroRest, type StillLog } from './gyroRest.ts';
 import { gyroScale, signSentence } from './gyroScale.ts';
 import { expectedSeconds, remedyLadder, type RemedyTry } from './remedies.ts';
+import { newMove } from '../route/newMove.ts';
 
 /** A still log with integrated white rate noise, white reading noise and steps of 0.1°. */
 function stillLog(seed: number, bias: number, seconds = 30, period = 0.01): StillLog {
@@ -117,14 +118,8 @@ describe('a gyro at rest', () => {
   });
 });
 
-const straight = (distance: number): Move => ({
-  id: 'd',
-  kind: 'drive',
-  distance,
-  speed: 200,
-  hold: 'gyro',
-  heading: 0,
-});
+const straight = (distance: number): Move =>
+  newMove('drive', 'd', { distance, speed: 200, hold: 'gyro', heading: 0 });
 const field = (radius: number, headingTolerance: number | null): Field => ({
   width: 4000,
   height: 2000,
@@ -147,13 +142,15 @@ const field = (radius: number, headingTolerance: number | null): Field => ({
       seen: false,
     },
   ],
+  walls: [],
   lines: [],
+  picture: null,
+  matchSeconds: null,
   starts: [{ id: 's', name: 'Start', pose: { x: 200, y: 500, heading: 0 } }],
 });
 const plan: RoutePlan = {
   startId: 's',
-  moves: [straight(1600)],
-  checkpoints: [{ id: 'c', name: 'Post', afterMoveId: 'd', modelId: 'm' }],
+  moves: [straight(1600), newMove('checkpoint', 'c', { name: 'Post', modelId: 'm' })],
 };
 const drift = (value: number, half = 0) => ({
   value,

@@ -22,6 +22,7 @@ import {
   stoppingDistance,
   type RangeReading,
 } from './range.ts';
+import { newMove } from '../route/newMove.ts';
 
 const reading = (unit: string, tape: number, value: number): RangeReading => ({
   unit,
@@ -119,17 +120,14 @@ describe('the range bench', () => {
       truth,
       plan: {
         startId: 's',
-        checkpoints: [],
         moves: [
-          {
-            id: 'a',
-            kind: 'approach',
+          newMove('approach', 'a', {
             distance: trigger - runOn,
             speed,
             hold: 'none',
             heading: null,
             timeLimit: 20,
-          },
+          }),
         ],
       },
       field: {
@@ -137,7 +135,10 @@ describe('the range bench', () => {
         height: 1000,
         border: true,
         models: [],
+        walls: [],
         lines: [],
+        picture: null,
+        matchSeconds: null,
         starts: [{ id: 's', name: 'S', pose: { x: 900, y: 500, heading: 0 } }],
       },
     });

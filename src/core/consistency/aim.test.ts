@@ -1,29 +1,29 @@
 import { describe, expect, it } from 'vitest';
 import { FIELD } from '../../../demo/field.ts';
 import { offsetFrom, type Offset } from '../field/field.ts';
-import { shiftedPlan, type RoutePlan } from '../route/moves.ts';
+import { checkpointsOf, shiftedPlan, type RoutePlan } from '../route/moves.ts';
 import { STARTING_SETUP, withSetupValues } from '../robot/setup.ts';
 import { forecastPose, forecastRuns, momentAfterMove } from '../simulation/forecast.ts';
 import { aimOptions, toolPose } from './aim.ts';
 import { summarise } from './summary.ts';
+import { newMove } from '../route/newMove.ts';
 
 const { zone } = FIELD.models.find((model) => model.id === 'heron-hide')!;
 const plan: RoutePlan = {
   startId: 'near-left',
   moves: [
-    { id: 'm1', kind: 'drive', distance: 490, speed: 300, hold: 'gyro', heading: 0 },
-    {
-      id: 'm2',
-      kind: 'turn',
+    newMove('drive', 'm1', { distance: 490, speed: 300, hold: 'gyro', heading: 0 }),
+    newMove('turn', 'm2', {
       target: { kind: 'heading', heading: Math.PI / 2 },
       style: 'spot',
       rate: 2,
       stopEarly: null,
-    },
-    { id: 'm3', kind: 'drive', distance: 527, speed: 300, hold: 'gyro', heading: Math.PI / 2 },
+    }),
+    newMove('drive', 'm3', { distance: 527, speed: 300, hold: 'gyro', heading: Math.PI / 2 }),
+    newMove('checkpoint', 'c', { name: 'Hide', modelId: 'heron-hide' }),
   ],
-  checkpoints: [{ id: 'c', name: 'Hide', afterMoveId: 'm3', modelId: 'heron-hide' }],
 };
+const [checkpoint] = checkpointsOf(plan);
 const believed = withSetupValues(STARTING_SETUP, { 'body.toolX': 125 });
 
 function measure(driven: RoutePlan, injected: Offset): Offset[] {
@@ -46,7 +46,7 @@ describe('the aim', () => {
     const before = summarise(measure(plan, injected));
     const best = aimOptions(
       { plan, field: FIELD, believed, truth: believed },
-      plan.checkpoints[0]!,
+      checkpoint!,
       zone,
       before,
     )[0]!;
@@ -61,7 +61,7 @@ describe('the aim', () => {
     const before = summarise(measure(plan, { along: -28, left: 0, turned: 0 }));
     const best = aimOptions(
       { plan, field: FIELD, believed, truth: believed },
-      plan.checkpoints[0]!,
+      checkpoint!,
       zone,
       before,
     )[0]!;

@@ -47,8 +47,8 @@ export function aimOptions(
   summary: OffsetSummary,
 ): AimOption[] {
   const { moves } = experiment.plan;
-  const last = moves.findIndex((move) => move.id === checkpoint.afterMoveId);
-  const candidates = moves.slice(0, last + 1);
+  const last = moves.findIndex((move) => move.id === checkpoint.id);
+  const candidates = moves.slice(0, last).filter((move) => aimableNumber(move) !== null);
   const at = (changes: ReadonlyMap<string, number>): Offset =>
     nominalOffset({ ...experiment, plan: shiftedPlan(experiment.plan, changes) }, checkpoint, zone);
   const start = at(new Map());
@@ -78,8 +78,8 @@ function worth(option: AimOption): number {
 
 /** Offset of the noise-free run at a checkpoint. */
 export function nominalOffset(experiment: Experiment, checkpoint: Checkpoint, zone: Zone): Offset {
-  const record = nominalRun(experiment).moves.find((m) => m.moveId === checkpoint.afterMoveId);
-  if (record === undefined) throw new RangeError('The checkpoint stands after no move.');
+  const record = nominalRun(experiment).moves.find((m) => m.moveId === checkpoint.id);
+  if (record === undefined) throw new RangeError('The plan does not have this checkpoint.');
   return offsetFrom(zone, toolPose(experiment.believed.body, record.end));
 }
 
@@ -135,7 +135,7 @@ function solveFor(
   return {
     changes: set.map((move) => ({
       moveId: move.id,
-      from: aimableNumber(move).value,
+      from: aimableNumber(move)!.value,
       change: changes.get(move.id)!,
     })),
     expected: moved(summary.mean, start, at(changes)),
@@ -160,7 +160,7 @@ function moved(mean: Offset, start: Offset, now: Offset): Offset {
 }
 
 function boundsOf(move: Move): { most: number; grid: number; probe: number } {
-  return aimableNumber(move).name === 'distance' ? BOUNDS.length : BOUNDS.angle;
+  return aimableNumber(move)!.name === 'distance' ? BOUNDS.length : BOUNDS.angle;
 }
 
 /** mm that one rad of heading is worth: a heading at its tolerance weighs like a place at the edge. */

@@ -1,6 +1,6 @@
 import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
 import type { Offset, Zone } from '../field/field.ts';
-import type { OffsetSummary } from './summary.ts';
+import type { OffsetSpread } from './summary.ts';
 
 /** Slices of the zone along the arrival heading; the error of the sum is below 1e-4. */
 const SLICES = 400;
@@ -16,7 +16,7 @@ const PROTRACTOR_SPREAD = 0.003;
  *
  * @param mean the mean to assume: the measured one, zero after a perfect aim, or an aim's result
  */
-export function hitChance(zone: Zone, summary: OffsetSummary, mean: Offset): number {
+export function hitChance(zone: Zone, summary: OffsetSpread, mean: Offset): number {
   const { covariance } = summary;
   const alongSpread = Math.max(RULER_SPREAD, Math.sqrt(covariance.along));
   // y given x: regression on along, with what is left of the spread.
@@ -46,7 +46,7 @@ export function hitChance(zone: Zone, summary: OffsetSummary, mean: Offset): num
 /** Chance of the heading being within tolerance at a place; null when any heading scores. */
 type HeadingChance = ((along: number, left: number) => number) | null;
 
-function headingGivenPlace(zone: Zone, summary: OffsetSummary, mean: Offset): HeadingChance {
+function headingGivenPlace(zone: Zone, summary: OffsetSpread, mean: Offset): HeadingChance {
   const tolerance = zone.headingTolerance;
   if (tolerance === null) return null;
   const { along: a, left: b, cross: c } = summary.covariance;

@@ -1,7 +1,8 @@
 import { formatNumber, formatQuantity } from '../quantities/quantity.ts';
 import { aimableNumber, type Move, type RoutePlan } from '../route/moves.ts';
 import type { Setup } from '../robot/setup.ts';
-import type { SourceShare, SpreadSource } from '../budget/sources.ts';
+import type { Share } from '../budget/budget.ts';
+import type { SpreadSource } from '../budget/stepModel.ts';
 import type { AimOption, NumberChange } from './aim.ts';
 import { FEWEST_RUNS, type Verdict } from './verdict.ts';
 
@@ -16,7 +17,10 @@ const SOURCE_WORDS: Record<SpreadSource, string> = {
   battery: 'the battery',
   gyro: 'gyro drift and noise',
   ground: 'wheel slip and ground',
-  range: 'the range sensor',
+  range: 'the range sensors',
+  light: 'the light sensors',
+  contact: 'standing flat',
+  encoders: 'the motors’ steps',
   loop: 'the loop period',
 };
 
@@ -37,7 +41,7 @@ export function verdictWords(
   plan: RoutePlan,
   setup: Setup,
   best: AimOption | null,
-  shares: readonly SourceShare[],
+  shares: readonly Share<SpreadSource>[],
 ): VerdictWords {
   const { runs, hits, chanceNow, chanceAimed, summary } = verdict;
   const tally = `${hits} of ${runs} hit`;
@@ -73,7 +77,7 @@ export function verdictWords(
         headline:
           first === undefined
             ? 'Tighten: the runs lie too far apart.'
-            : `Tighten: ${percent(first.share)} of the spread comes from ${SOURCE_WORDS[first.source]}.`,
+            : `Tighten: ${percent(first.share)} of the spread comes from ${SOURCE_WORDS[first.of]}.`,
         reason: `${tally}. Even a perfect aim would hit only about ${percent(chanceAimed)} of the time; you want ${wanted}.`,
       };
     }
@@ -93,7 +97,7 @@ export function changeWords(change: NumberChange, plan: RoutePlan, setup: Setup)
 
 /** The deciding number of a move as people type it. */
 export function shownNumber(move: Move, value: number, setup: Setup): string {
-  if (aimableNumber(move).name === 'distance') return formatQuantity(value, 'length', 1);
+  if (aimableNumber(move)?.name === 'distance') return formatQuantity(value, 'length', 1);
   return formatQuantity(setup.gyro.rightPositive ? -value : value, 'angle', 1);
 }
 

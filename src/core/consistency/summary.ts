@@ -9,15 +9,19 @@ export interface Covariance {
   cross: number;
 }
 
-/** Offsets of several runs at one checkpoint, summed up. Needs at least two runs. */
-export interface OffsetSummary {
-  count: number;
-  mean: Offset;
+/** How offsets at one checkpoint spread. */
+export interface OffsetSpread {
   covariance: Covariance;
   /** Heading spread, rad, and its covariances with along and left, mm·rad. */
   turnedSpread: number;
   turnedWithAlong: number;
   turnedWithLeft: number;
+}
+
+/** Offsets of several runs at one checkpoint, summed up. Needs at least two runs. */
+export interface OffsetSummary extends OffsetSpread {
+  count: number;
+  mean: Offset;
   /** |mean|, mm: accuracy AP of ISO 9283. */
   accuracy: number;
   /** l̄ + 3·S_l, mm: repeatability RP of ISO 9283, l being the distances to the mean. */

@@ -8,19 +8,18 @@ import { measuredRuns, type LoggedRun } from './measured.ts';
 import { changeWords, percent, shownNumber, sourceWords, verdictWords } from './sentences.ts';
 import { summarise } from './summary.ts';
 import type { Verdict } from './verdict.ts';
+import { newMove } from '../route/newMove.ts';
 
 const moves: Move[] = [
-  { id: 'a', kind: 'drive', distance: 300, speed: 200, hold: 'gyro', heading: null },
-  {
-    id: 'b',
-    kind: 'turn',
+  newMove('drive', 'a', { distance: 300, speed: 200, hold: 'gyro', heading: null }),
+  newMove('turn', 'b', {
     target: { kind: 'heading', heading: radians(-90) },
     style: 'spot',
     rate: 2,
     stopEarly: null,
-  },
+  }),
 ];
-const plan: RoutePlan = { startId: 's', moves, checkpoints: [] };
+const plan: RoutePlan = { startId: 's', moves };
 const verdict = (changes: Partial<Verdict>): Verdict => ({
   kind: 'leave it',
   reason: 'goal met',
@@ -78,7 +77,7 @@ describe('the verdict in words', () => {
       plan,
       STARTING_SETUP,
       null,
-      [{ source: 'start', share: 0.62 }],
+      [{ of: 'start', share: 0.62, deviation: 9 }],
     );
     expect(headline).toBe('Tighten: 62 % of the spread comes from the start by hand.');
     expect(words({ kind: 'tighten', reason: 'spread' }).headline).toMatch(/lie too far apart/);
@@ -103,7 +102,7 @@ describe('the runs that count', () => {
     shape: { kind: 'circle', radius: 30 },
     headingTolerance: 0.1,
   };
-  const checkpoint = { id: 'end', name: 'End', afterMoveId: 'b', modelId: 'hide' };
+  const checkpoint = { id: 'end', name: 'End', modelId: 'hide' };
   const run = (turned: number | null, changes: Partial<LoggedRun> = {}): LoggedRun => ({
     measurements: [{ checkpointId: 'end', along: 1, left: 2, turned }],
     outcomes: [{ modelId: 'hide', hit: false }],

@@ -22,9 +22,15 @@ const REACHED = 0.97;
  * then brake over v²/(2a). For a long move this is the constant run-on v·τ + v²/(2a); a short one
  * brakes before the speed is reached and runs on less.
  */
-export function brakedMove(length: number, speed: number, motor: Motor, delay: number): BrakedMove {
+export function brakedMove(
+  length: number,
+  speed: number,
+  motor: Motor,
+  delay: number,
+  deceleration = motor.braking,
+): BrakedMove {
   const restsAfter = (time: number) =>
-    travelAfter(time, speed, motor) + speedAfter(time, speed, motor) ** 2 / (2 * motor.braking);
+    travelAfter(time, speed, motor) + speedAfter(time, speed, motor) ** 2 / (2 * deceleration);
   // Where it rests grows with the time of braking, so halving the interval finds it.
   let early = 0;
   let late = length / speed + speed / motor.acceleration + 5 * motor.lag;
@@ -37,7 +43,7 @@ export function brakedMove(length: number, speed: number, motor: Motor, delay: n
   return {
     stopAfter: travelAfter(Math.max(0, late - delay), speed, motor),
     brakeSpeed,
-    duration: late + brakeSpeed / motor.braking,
+    duration: late + brakeSpeed / deceleration,
     reachesSpeed: brakeSpeed >= REACHED * speed,
   };
 }

@@ -19,8 +19,9 @@ export function powerOfSpeed(
 
 /**
  * Distance in mm that a wheel at `speed` (mm/s) runs on after the sensors saw the stop condition:
- * speed × delay, then v²/(2a) of braking. `delay` in s includes half a loop period, the mean wait.
+ * speed × delay, then v²/(2a) of braking. `delay` in s includes half a loop period, the mean wait;
+ * `deceleration` is in mm/s².
  */
-export function runOnDistance(motor: Motor, speed: number, delay: number): number {
-  return speed * delay + (speed * speed) / (2 * motor.braking);
+export function runOnDistance(speed: number, delay: number, deceleration: number): number {
+  return speed * delay + (speed * speed) / (2 * deceleration);
 }

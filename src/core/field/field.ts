@@ -8,9 +8,32 @@ export interface Field {
   height: number;
   /** Whether a border high enough to be seen by a range sensor runs round the table. */
   border: boolean;
+  /** How long a match lasts on this table, s; null when nobody said. */
+  matchSeconds: number | null;
   models: FieldModel[];
+  walls: FieldWall[];
   lines: FieldLine[];
   starts: StartPlace[];
+  /** Where the picture under the drawing lies; null when there is none. */
+  picture: PicturePlace | null;
+}
+
+/** Where a picture lies: its lower left corner, its size in mm, and how far it is turned, rad. */
+export interface PicturePlace {
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+  turned: number;
+}
+
+/** A wall inside the table, as thin as a line. */
+export interface FieldWall {
+  id: string;
+  name: string;
+  points: Point[];
+  /** Whether a range sensor sees it. */
+  seen: boolean;
 }
 
 /** A fixed thing that the robot comes for. */
@@ -44,6 +67,8 @@ export interface FieldLine {
   name: string;
   points: Point[];
   width: number;
+  /** How light it is: 0 as dark as the dark that was measured, 1 as light as the table. */
+  reflectance: number;
 }
 
 export interface StartPlace {
@@ -88,11 +113,25 @@ export function zoneReach(zone: Zone): number {
     : Math.max(...zone.shape.corners.map((corner) => Math.hypot(corner.x, corner.y)));
 }
 
-/** Every edge that a range sensor can see: the border and the models that are high enough. */
+/** Every edge that a range sensor can see: the border, and the walls and models that are high enough. */
 export function visibleEdges(field: Field): Segment[] {
-  const border = field.border ? edgesOf(rectangle(0, 0, field.width, field.height)) : [];
+  return edgesWhere(field, ({ seen }) => seen);
+}
+
+/** Every edge that the robot can run into. */
+export function solidEdges(field: Field): Segment[] {
+  return edgesWhere(field, () => true);
+}
+
+function edgesWhere(field: Field, holds: (thing: { seen: boolean }) => boolean): Segment[] {
   return [
-    ...border,
-    ...field.models.filter((model) => model.seen).flatMap((model) => edgesOf(model.outline)),
+    ...(field.border ? edgesOf(rectangle(0, 0, field.width, field.height)) : []),
+    ...field.models.filter(holds).flatMap((model) => edgesOf(model.outline)),
+    ...field.walls.filter(holds).flatMap((wall) => piecesOf(wall.points)),
   ];
+}
+
+/** The straight pieces of an open line of points. */
+export function piecesOf(points: readonly Point[]): Segment[] {
+  return points.slice(1).map((to, i) => ({ from: points[i]!, to }));
 }

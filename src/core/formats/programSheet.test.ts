@@ -2,40 +2,34 @@ import { describe, expect, it } from 'vitest';
 import { radians } from '../geometry/angle.ts';
 import { STARTING_SETUP, withSetupValues, type Setup } from '../robot/setup.ts';
 import type { Move, RoutePlan } from '../route/moves.ts';
-import { headingFromShown, programSheet, shownHeading, type SheetStep } from './programSheet.ts';
-import { pythonProgram } from './pythonProgram.ts';
+import { headingFromShown, shownHeading } from './headings.ts';
+import { programSheet, type SheetStep } from './programSheet.ts';
+import { newMove } from '../route/newMove.ts';
 
 const plan: RoutePlan = {
   startId: 'near',
-  checkpoints: [],
   moves: [
-    { id: '1', kind: 'drive', distance: -430, speed: 300, hold: 'encoders', heading: null },
-    {
-      id: '2',
-      kind: 'turn',
+    newMove('drive', '1', { distance: -430, speed: 300, hold: 'encoders', heading: null }),
+    newMove('turn', '2', {
       target: { kind: 'heading', heading: radians(-90) },
       style: 'pivot-right',
       rate: radians(100),
       stopEarly: radians(5),
-    },
-    { id: '3', kind: 'drive', distance: 200, speed: 200, hold: 'gyro', heading: radians(-90) },
-    {
-      id: '4',
-      kind: 'turn',
+    }),
+    newMove('drive', '3', { distance: 200, speed: 200, hold: 'gyro', heading: radians(-90) }),
+    newMove('turn', '4', {
       target: { kind: 'angle', angle: radians(30) },
       style: 'spot',
       rate: radians(100),
       stopEarly: radians(5),
-    },
-    {
-      id: '5',
-      kind: 'approach',
+    }),
+    newMove('approach', '5', {
       distance: 80,
       speed: 150,
       hold: 'none',
       heading: null,
       timeLimit: 4,
-    },
+    }),
   ] satisfies Move[],
 };
 const sheet = (setup: Setup = STARTING_SETUP) => programSheet(plan, setup);
@@ -91,56 +85,5 @@ describe('the program sheet', () => {
     expect(figure(sheet()[0]!, 'Steering per motor degree of difference')).toBeDefined();
     expect(figure(sheet()[2]!, 'Steering per degree')).toBe('1.31');
     expect(figure(sheet()[4]!, 'Steering per degree')).toBeUndefined();
-  });
-});
-
-describe('the Python program', () => {
-  const heading = { robot: 'Curlew', setup: 3, route: 'Sluice', revision: '6' };
-  const python = (setup = STARTING_SETUP) => pythonProgram(plan, setup, heading);
-
-  it('names every number after its move and calls the moves in order', () => {
-    const calls = [...python().matchAll(/^ {8}(\w+)\(hub, (MOVE_\d)/gm)].map((m) => m.slice(1, 3));
-    expect(calls).toEqual([
-      ['drive_straight', 'MOVE_1'],
-      ['turn_to', 'MOVE_2'],
-      ['drive_straight', 'MOVE_3'],
-      ['turn_by', 'MOVE_4'],
-      ['approach', 'MOVE_5'],
-    ]);
-    expect(python()).toContain('MOVE_2_HEADING = 90\n');
-    expect(python()).toContain('MOVE_5_TIME_LIMIT = 4\n');
-  });
-
-  it('changes by a few lines when a number changes', () => {
-    const moved = {
-      ...plan,
-      moves: plan.moves.map((move) =>
-        move.id === '3' ? { ...move, distance: 260 } : move,
-      ) as Move[],
-    };
-    const before = python().split('\n');
-    const after = pythonProgram(moved, STARTING_SETUP, heading).split('\n');
-    expect(after.length).toBe(before.length);
-    expect(after.filter((line, i) => line !== before[i]).length).toBeLessThanOrEqual(3);
-  });
-
-  it('never compares a reading for equality, and brakes whatever happens', () => {
-    const code = python()
-      .split('\n')
-      .filter((line) => !line.trim().startsWith('#'));
-    const equalities = code.filter((line) => / == /.test(line) && !/kind == "/.test(line));
-    expect(equalities).toEqual([]);
-    expect(python()).toMatch(/finally:\n {8}hub\.brake\(\)/);
-  });
-
-  it('lets no name of people become code', () => {
-    const text = pythonProgram(plan, STARTING_SETUP, {
-      ...heading,
-      route: 'x"""\nimport os\n"""',
-      robot: '\\"""; quit()',
-    });
-    expect(text.match(/"""/g)!.length % 2).toBe(0);
-    expect(text.split('\n')[0]).not.toContain('import os\n');
-    expect(text).not.toMatch(/^import os/m);
   });
 });

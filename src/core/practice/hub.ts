@@ -5,12 +5,12 @@ import { obliqueDistance } from '../bench/range.ts';
 import type { SquareWay } from '../bench/square.ts';
 import { edgesOf, rectangle } from '../geometry/polygon.ts';
 import { degrees, radians, wrapAngle } from '../geometry/angle.ts';
-import { packSegments } from '../geometry/ray.ts';
 import { relativeTo, type Pose } from '../geometry/pose.ts';
 import { instructionsOf } from '../route/instructions.ts';
 import type { Move } from '../route/moves.ts';
+import { newMove } from '../route/newMove.ts';
 import { withSetupValues, type Setup } from '../robot/setup.ts';
-import { carryOut } from '../simulation/program.ts';
+import { carryOut, execution } from '../simulation/program.ts';
 import { Plant, type Tape } from '../simulation/plant.ts';
 import {
   normal,
@@ -19,6 +19,7 @@ import {
   type Draw,
   type RunRandomness,
 } from '../simulation/randomness.ts';
+import { worldOfEdges } from '../simulation/world.ts';
 import type { TelemetryLine } from '../telemetry/lines.ts';
 import type { PracticeCommand } from './commands.ts';
 import { servo } from './servo.ts';
@@ -90,7 +91,7 @@ export class PracticeHub {
     this.clock = before.clock;
     this.charged = before.clock;
     const border = edgesOf(rectangle(0, 0, FLOOR, FLOOR));
-    this.plant = new Plant(truth.setup, packSegments(border));
+    this.plant = new Plant(truth.setup, worldOfEdges(border));
     this.reprogram(believed);
     this.hand = normal(seed, 1, 11);
     this.luck = uniform(seed, 1, 12);
@@ -255,14 +256,8 @@ export class PracticeHub {
     this.putDown();
     this.advance(0.2);
     const before = this.plant.heading;
-    this.follow({
-      id: 'turn',
-      kind: 'turn',
-      target: { kind: 'angle', angle: trigger },
-      style,
-      rate,
-      stopEarly: 0,
-    });
+    const target = { kind: 'angle' as const, angle: trigger };
+    this.follow(newMove('turn', 'turn', { target, style, rate, stopEarly: 0 }));
     this.event('turned', {
       asked_deg: rounded(degrees(trigger), 3),
       pace_dps: rounded(degrees(rate), 2),
@@ -283,24 +278,11 @@ export class PracticeHub {
       }
     } else {
       // Each corner is turned from a fresh reset, so that its error is a corner's own.
+      const target = { kind: 'angle' as const, angle: corner };
       for (let i = 0; i < 4; i++) {
-        this.follow({
-          id: 'side',
-          kind: 'drive',
-          distance: side,
-          speed: 250,
-          hold: 'gyro',
-          heading: null,
-        });
+        this.follow(newMove('drive', 'side', { distance: side, speed: 250 }));
         this.plant.resetGyro();
-        this.follow({
-          id: 'corner',
-          kind: 'turn',
-          target: { kind: 'angle', angle: corner },
-          style: 'spot',
-          rate: radians(120),
-          stopEarly: null,
-        });
+        this.follow(newMove('turn', 'corner', { target }));
       }
     }
     this.measured('square', start, { asked_mm: side });
@@ -308,15 +290,14 @@ export class PracticeHub {
 
   /** Carries a move of a route out with the hub's program. */
   private follow(move: Move): void {
-    for (const instruction of instructionsOf([move], this.program)) {
-      carryOut(
-        this.plant,
-        instruction,
-        this.program,
-        'ticks',
-        this.randomness.phase() * this.program.program.loopPeriod,
-      );
-    }
+    const { loopPeriod } = this.program.program;
+    const run = execution(
+      this.plant,
+      this.program,
+      'ticks',
+      () => this.randomness.phase() * loopPeriod,
+    );
+    for (const instruction of instructionsOf([move], this.program)) carryOut(run, instruction);
     this.advance(0.2);
   }
 
@@ -369,7 +350,7 @@ export class PracticeHub {
       this.plant.advanceTo(this.plant.time + period);
       this.plant.disturb();
     }
-    this.plant.brake();
+    this.plant.halt('brake');
     this.advance(0.3);
     this.event('wiggled');
   }

@@ -49,7 +49,7 @@ export function servo(
     plant.advanceTo(plant.time + period);
     plant.disturb();
   }
-  plant.brake();
+  plant.halt('brake');
 }
 
 /** Travel and speed of a trapezoidal profile at a time, both without sign. */

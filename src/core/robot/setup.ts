@@ -10,11 +10,17 @@ export interface Setup {
   motor: Motor;
   program: ProgramTiming;
   gyro: Gyro;
+  /** The range sensor that approaches use, usually looking ahead. */
   range: RangeSensor;
+  /** The range sensor at the side, for following a wall. */
+  rangeSide: RangeSensor;
   light: LightSensor;
+  touch: Bumper;
+  arm: ArmMotor;
   battery: Battery;
   placement: Placement;
   ground: Ground;
+  contact: Contact;
 }
 
 /** Outline and tool point, measured from the middle of the axle; x ahead, y to the left. */
@@ -51,6 +57,8 @@ export interface Motor {
   acceleration: number;
   /** Change of wheel surface speed after the brake is set, mm/s². */
   braking: number;
+  /** The same when the motors are let roll out instead, mm/s². */
+  coasting: number;
 }
 
 export interface ProgramTiming {
@@ -60,6 +68,8 @@ export interface ProgramTiming {
   commandDelay: number;
   /** Pause after every stop, s. */
   settle: number;
+  /** How long the program waits at the start for the gyro to be still, s. */
+  gyroWait: number;
   /** Steering of the gyro hold, rad/s of turn per rad of heading error. */
   headingGain: number;
   /** Steering of the encoder hold, rad/s of turn per rad of (left − right) / track. */
@@ -106,6 +116,28 @@ export interface LightSensor {
   noise: number;
   /** Between dark and light; programs compare with less-than, never with equals. */
   threshold: number;
+  /** Where the two light sensors look at the ground, from the middle of the axle, mm. */
+  firstX: number;
+  firstY: number;
+  secondX: number;
+  secondY: number;
+  /** Radius of the spot that a light sensor sees, mm. */
+  spot: number;
+}
+
+/** A bumper over the whole width of the robot. */
+export interface Bumper {
+  /** Whether it is at the back instead of the front. */
+  behind: boolean;
+}
+
+/** The motor of an attachment. Its angle is 0 where the run starts, rad at the shaft. */
+export interface ArmMotor {
+  /** Shaft speed at full power and the nominal voltage, rad/s. */
+  noLoadSpeed: number;
+  /** Where the attachment hits its own stops, rad. */
+  lowest: number;
+  highest: number;
 }
 
 export interface Battery {
@@ -132,6 +164,13 @@ export interface Ground {
   bumpHeading: number;
 }
 
+/** What is left to chance when the robot is pressed flat against the border. */
+export interface Contact {
+  headingSpread: number;
+  /** Spread of the distance from the border, mm. */
+  distanceSpread: number;
+}
+
 /** The setup a new robot starts from: plausible numbers for a small two-wheeled robot. */
 export const STARTING_SETUP: Setup = {
   body: { ahead: 110, behind: 60, width: 150, toolX: 130, toolY: 0 },
@@ -143,11 +182,19 @@ export const STARTING_SETUP: Setup = {
     encoderStep: Math.PI / 180,
     encoderWraps: false,
   },
-  motor: { noLoadSpeed: 16, nominalVoltage: 8, lag: 0.05, acceleration: 1200, braking: 1800 },
+  motor: {
+    noLoadSpeed: 16,
+    nominalVoltage: 8,
+    lag: 0.05,
+    acceleration: 1200,
+    braking: 1800,
+    coasting: 500,
+  },
   program: {
     loopPeriod: 0.012,
     commandDelay: 0.004,
     settle: 0.2,
+    gyroWait: 3,
     headingGain: 6,
     encoderGain: 6,
   },
@@ -173,10 +220,35 @@ export const STARTING_SETUP: Setup = {
     longest: 1500,
     dropoutChance: 0.002,
   },
-  light: { dark: 0.12, light: 0.6, noise: 0.01, threshold: 0.36 },
+  rangeSide: {
+    x: 60,
+    y: -65,
+    heading: -Math.PI / 2,
+    offset: 0,
+    noise: 2,
+    coneHalfAngle: 0.05,
+    latency: 0.03,
+    shortest: 30,
+    longest: 1500,
+    dropoutChance: 0.002,
+  },
+  light: {
+    dark: 0.12,
+    light: 0.6,
+    noise: 0.01,
+    threshold: 0.36,
+    firstX: 70,
+    firstY: 30,
+    secondX: 70,
+    secondY: -30,
+    spot: 7,
+  },
+  touch: { behind: false },
+  arm: { noLoadSpeed: 12, lowest: -2.1, highest: 2.1 },
   battery: { voltage: 8, voltageSpread: 0.1 },
   placement: { alongSpread: 2, acrossSpread: 2, headingSpread: 0.008 },
   ground: { slip: 0.12, slipHeading: 0.0006, bumpRate: 0.0002, bumpHeading: 0.006 },
+  contact: { headingSpread: 0.004, distanceSpread: 0.7 },
 };
 
 /** Every number and switch of a setup by its path, such as `drive.track`, in the setup's order. */

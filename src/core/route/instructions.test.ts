@@ -2,70 +2,60 @@ import { describe, expect, it } from 'vitest';
 import { degrees, radians } from '../geometry/angle.ts';
 import { STARTING_SETUP, withSetupValues, type Setup } from '../robot/setup.ts';
 import { moveChecks } from './checks.ts';
-import {
-  gainPercentPerDegree,
-  instructionsOf,
-  type ApproachInstruction,
-  type DriveInstruction,
-  type TurnInstruction,
-} from './instructions.ts';
+import type { StraightInstruction, TurnInstruction } from './instruction.ts';
+import { gainPercentPerDegree, instructionsOf } from './instructions.ts';
 import type { ApproachMove, DriveMove, Move, TurnMove } from './moves.ts';
 import { approachDelay, driveDelay, turnDelay, turnRunOn } from './turnModel.ts';
+import { newMove } from './newMove.ts';
 
-const drive: DriveMove = {
-  id: 'd',
-  kind: 'drive',
+const drive: DriveMove = newMove('drive', 'd', {
   distance: 600,
   speed: 300,
   hold: 'gyro',
   heading: null,
-};
-const turn: TurnMove = {
-  id: 't',
-  kind: 'turn',
+});
+const turn: TurnMove = newMove('turn', 't', {
   target: { kind: 'angle', angle: radians(-90) },
   style: 'spot',
   rate: radians(120),
   stopEarly: null,
-};
-const approach: ApproachMove = {
-  id: 'a',
-  kind: 'approach',
+});
+const approach: ApproachMove = newMove('approach', 'a', {
   distance: 100,
   speed: 180,
   hold: 'none',
   heading: null,
   timeLimit: 6,
-};
+});
 const one = <T>(move: Move, setup: Setup = STARTING_SETUP) => instructionsOf([move], setup)[0] as T;
 
 describe('the instruction of a straight', () => {
   it('brakes earlier by speed × delay + v²/(2a), for a straight that is long enough', () => {
-    const { runOn, stopAfter } = one<DriveInstruction>(drive);
+    const { runOn, until } = one<StraightInstruction>(drive);
     // 300 mm/s: half of a 12 ms loop and 4 ms of command delay, then 300²/(2·1800).
     expect(runOn).toBeCloseTo(300 * 0.01 + 25, 1);
-    expect(stopAfter).toBeCloseTo(600 - runOn, 9);
+    expect(until).toEqual({ kind: 'travel', travel: 600 - runOn });
     expect(driveDelay(STARTING_SETUP)).toBeCloseTo(0.01, 12);
   });
 
   it('gives backwards a negative power and a positive length', () => {
-    const back = one<DriveInstruction>({ ...drive, distance: -600 });
-    const forth = one<DriveInstruction>(drive);
+    const back = one<StraightInstruction>({ ...drive, distance: -600 });
+    const forth = one<StraightInstruction>(drive);
     expect(back.power).toBe(-forth.power);
-    expect(back.stopAfter).toBe(forth.stopAfter);
+    expect(back.until).toEqual(forth.until);
   });
 
   it('asks for no more than the motors can', () => {
     const setup = withSetupValues(STARTING_SETUP, { 'battery.voltage': 4 });
-    const { power, speed } = one<DriveInstruction>({ ...drive, speed: 900 }, setup);
+    const { power, speed } = one<StraightInstruction>({ ...drive, speed: 900 }, setup);
     expect(power).toBe(1);
     // 16 rad/s at 8 V, so 8 rad/s at 4 V, on a wheel of 30 mm radius.
     expect(speed).toBeCloseTo(240, 9);
   });
 
   it('has a time limit of more than twice its time', () => {
-    const { timeLimit, duration } = one<DriveInstruction>(drive);
-    expect(timeLimit).toBeGreaterThan(2 * (duration - STARTING_SETUP.program.settle));
+    expect(one<StraightInstruction>(drive).timeLimit).toBeGreaterThan(2 * (600 / 300));
+    expect(one<StraightInstruction>({ ...drive, timeLimit: 1.5 }).timeLimit).toBe(1.5);
   });
 
   it('keeps a given heading where the robot has counted on over whole turns', () => {
@@ -73,14 +63,15 @@ describe('the instruction of a straight', () => {
       { ...turn, target: { kind: 'angle', angle: radians(400) } },
       { ...drive, heading: radians(50) },
     ];
-    const { steering } = instructionsOf(moves, STARTING_SETUP)[1] as DriveInstruction;
-    expect(degrees(steering.heading!)).toBeCloseTo(410, 9);
+    const { steering } = instructionsOf(moves, STARTING_SETUP)[1] as StraightInstruction;
+    expect(steering.hold === 'gyro' && degrees(steering.heading!)).toBeCloseTo(410, 9);
   });
 
   it('states the gain in percent of power per degree', () => {
-    const { steering } = one<DriveInstruction>(drive);
+    const { steering } = one<StraightInstruction>(drive);
     // 6 rad/s per rad; a wheel then moves at 6·60 mm/s per rad, of 480 mm/s at full power.
-    expect(gainPercentPerDegree(steering)).toBeCloseTo((100 * 6 * 60) / 480 / (180 / Math.PI), 9);
+    const gain = steering.hold === 'gyro' ? steering.gain : NaN;
+    expect(gainPercentPerDegree(gain)).toBeCloseTo((100 * 6 * 60) / 480 / (180 / Math.PI), 9);
   });
 });
 
@@ -129,16 +120,16 @@ describe('the instruction of a turn', () => {
 describe('the instruction of an approach', () => {
   it('waits for the wanted distance plus what the robot rolls on plus the sensor’s offset', () => {
     const setup = withSetupValues(STARTING_SETUP, { 'range.offset': -12 });
-    const { stopAtReading, runOn } = one<ApproachInstruction>(approach, setup);
+    const { until, runOn } = one<StraightInstruction>(approach, setup);
     // 180 mm/s for 30 ms of sensor, half a loop and command delay, then 180²/(2·1800).
     expect(runOn).toBeCloseTo(180 * 0.04 + 9, 9);
-    expect(stopAtReading).toBeCloseTo(100 + runOn - 12, 9);
+    expect(until).toEqual({ kind: 'range', reading: 100 + runOn - 12 });
     expect(approachDelay(setup)).toBeCloseTo(0.04, 12);
   });
 
   it('goes backwards when the sensor looks backwards', () => {
     const setup = withSetupValues(STARTING_SETUP, { 'range.heading': Math.PI });
-    expect(one<ApproachInstruction>(approach, setup).power).toBeLessThan(0);
+    expect(one<StraightInstruction>(approach, setup).power).toBeLessThan(0);
   });
 });
 

@@ -1,18 +1,19 @@
-import { visibleEdges } from '../field/field.ts';
-import { packSegments } from '../geometry/ray.ts';
-import type { Pose } from '../geometry/pose.ts';
+import { relativeTo, type Pose } from '../geometry/pose.ts';
+import type { Setup } from '../robot/setup.ts';
+import type { Instruction } from '../route/instruction.ts';
 import { instructionsOf } from '../route/instructions.ts';
 import { Plant, type Tape } from './plant.ts';
-import { carryOut } from './program.ts';
+import { carryOut, execution } from './program.ts';
 import { runRandomness } from './randomness.ts';
-import { nominalRun, startPose, type Experiment } from './run.ts';
+import { nominalRun, poseOf, startPose, type Experiment } from './run.ts';
 import { SAMPLES_PER_MOVE } from './settings.ts';
+import { worldOf } from './world.ts';
 
 /** The moments, the same for every run, at which a forecast keeps the pose. */
 export interface ForecastMoments {
   /** Nominal time of each moment, s; moments of one move follow each other. */
   times: number[];
-  /** For each moment, the position of its move in the list. */
+  /** For each moment, the position of its step, repeats written out. */
   moves: number[];
 }
 
@@ -24,12 +25,19 @@ export interface Forecast {
   runs: number;
   moments: ForecastMoments;
   /** x, y, heading of each moment of each run: runs × moments × 3. */
-  poses: Float64Array;
+  poses: Float32Array;
   /** s, one a run. */
-  durations: Float64Array;
-  /** Moves that ended by their time limit, one count a run. */
+  durations: Float32Array;
+  /** Moves that ended by their time limit, moves in which the robot ran into something, and readings of range sensors that were missing: one count each a run. */
   timeLimits: Uint8Array;
+  collisions: Uint8Array;
+  dropouts: Uint16Array;
+  /** What chance gave each run: {@link CONDITIONS} × runs. */
+  conditions: Float32Array;
 }
+
+/** What chance gives a run before it begins: the put-down (mm, rad), the battery (V), the drift (rad/s). */
+export const CONDITIONS = ['along', 'left', 'turned', 'voltage', 'drift'] as const;
 
 /** An empty forecast to be filled by {@link simulateRuns}. */
 export function emptyForecast(
@@ -52,9 +60,12 @@ export function emptyForecast(
     first,
     runs,
     moments: { times, moves },
-    poses: new Float64Array(runs * times.length * 3),
-    durations: new Float64Array(runs),
+    poses: new Float32Array(runs * times.length * 3),
+    durations: new Float32Array(runs),
     timeLimits: new Uint8Array(runs),
+    collisions: new Uint8Array(runs),
+    dropouts: new Uint16Array(runs),
+    conditions: new Float32Array(runs * CONDITIONS.length),
   };
 }
 
@@ -70,24 +81,56 @@ export function simulateRuns(
 ): void {
   const { plan, field, believed, truth } = experiment;
   const instructions = instructionsOf(plan.moves, believed);
-  const obstacles = packSegments(visibleEdges(field));
   const start = startPose(plan, field);
-  const plant = new Plant(truth, obstacles);
+  const plant = new Plant(truth, worldOf(field));
+  const expectsTouch = instructions.map(touches);
   const tape = new SampleTape(forecast);
   plant.tape = tape;
   for (let run = from; run < to; run++) {
     const randomness = runRandomness(forecast.seed, forecast.first + run);
     plant.putDown(start, randomness);
+    keepConditions(forecast, run, plant, start, truth);
     tape.beginRun(run);
+    const program = execution(
+      plant,
+      believed,
+      'ticks',
+      () => randomness.phase() * believed.program.loopPeriod,
+    );
     for (let move = 0; move < instructions.length; move++) {
       tape.beginMove(move, plant.time);
-      const phase = randomness.phase() * believed.program.loopPeriod;
-      const ended = carryOut(plant, instructions[move]!, believed, 'ticks', phase);
+      plant.touched = false;
+      const ended = carryOut(program, instructions[move]!);
       if (ended === 'time limit') forecast.timeLimits[run]!++;
       tape.endMove(plant);
+      if (plant.touched && !expectsTouch[move]) forecast.collisions[run]!++;
     }
     forecast.durations[run] = plant.time;
+    forecast.dropouts[run] = plant.dropouts;
   }
+}
+
+/** Whether a step means to touch something: pressing against the border, and waiting for the bumper. */
+function touches(instruction: Instruction): boolean {
+  return (
+    instruction.kind === 'straight' &&
+    (instruction.until.kind === 'touch' || instruction.headingAfter !== null)
+  );
+}
+
+function keepConditions(
+  forecast: Forecast,
+  run: number,
+  plant: Plant,
+  start: Pose,
+  truth: Setup,
+): void {
+  const { x: along, y: left, heading: turned } = relativeTo(start, poseOf(plant));
+  const { batteryVoltage, gyroDrift } = plant;
+  forecast.conditions.set(
+    [along, left, turned, batteryVoltage - truth.battery.voltage, gyroDrift - truth.gyro.bias],
+    run * CONDITIONS.length,
+  );
 }
 
 /** A whole forecast at once. */
@@ -104,7 +147,7 @@ export function forecastPose(forecast: Forecast, run: number, moment: number): P
   return { x: poses[at]!, y: poses[at + 1]!, heading: poses[at + 2]! };
 }
 
-/** The moment at which a move ends, by the move's position in the list. */
+/** The moment at which a step ends, by its position among the steps. */
 export function momentAfterMove(move: number): number {
   return (move + 1) * SAMPLES_PER_MOVE - 1;
 }

@@ -1,13 +1,16 @@
 import exp from '@stdlib/math-base-special-exp';
 import { wheelDiameters } from '../drivebase/driveBase.ts';
 import { direction } from '../geometry/direction.ts';
-import type { PackedSegments } from '../geometry/ray.ts';
 import { nearestInCone } from '../geometry/ray.ts';
 import type { Pose } from '../geometry/pose.ts';
 import { encoderReading } from '../drivebase/encoder.ts';
-import type { Setup } from '../robot/setup.ts';
+import type { RangeSensor, Setup } from '../robot/setup.ts';
+import type { LightPlace, Stop } from '../route/moves.ts';
+import { Contact } from './contact.ts';
+import { History, PAST_GYRO, PAST_HEADING, PAST_X, PAST_Y } from './history.ts';
 import type { RunRandomness } from './randomness.ts';
-import { HISTORY_LENGTH, LONGEST_STEP } from './settings.ts';
+import { DISTURBANCE_INTERVAL, LONGEST_STEP } from './settings.ts';
+import { reflectanceAt, type World } from './world.ts';
 
 /** Something that writes down the true pose while the plant moves. */
 export interface Tape {
@@ -40,16 +43,32 @@ const RIGHT_TARGET = 12;
 /** Distance driven and time of the last disturbance. */
 const UNDISTURBED = 13;
 const UNDISTURBED_SINCE = 14;
-/** The step for which the share of the lag was computed last, and that share. */
-const LAG_STEP = 15;
-const LAG_SHARE = 16;
-const STATE_SIZE = 17;
+/** Shaft of the attachment motor, rad, and the speed it strives for, rad/s. */
+const ARM = 15;
+const ARM_SPEED = 16;
+/** Distance that the wheels rolled since the robot was put down, mm. */
+const ROLLED = 17;
+const STATE_SIZE = 18;
+
+/** Steps nearer to each other than this are the same one, s. */
+const SAME_STEP = 1e-12;
+
+/** What a command under way asks for. */
+const POWER = 0;
+const BRAKE = 1;
+const COAST = 2;
 
 /** Time over which the gyro takes its rate, s. */
 const RATE_TIME = 0.01;
 
 /** Below this half turn in one step, rad, the chord's series is exact to 2e-9 of its length. */
 const SMALL_TURN = 0.02;
+
+/**
+ * What of the robot's state can be changed: its place (mm) and heading (rad), the gyro's angle (rad)
+ * and drift (rad/s), the battery (V), and the difference of the motors' positions (rad).
+ */
+export type Nudge = 'along' | 'left' | 'heading' | 'gyro' | 'drift' | 'voltage' | 'wheels';
 
 /**
  * The physical robot on its table: motors, wheels, ground and sensors, with the true numbers of a
@@ -60,37 +79,42 @@ const SMALL_TURN = 0.02;
  */
 export class Plant {
   tape: Tape | null = null;
+  /** Readings of range sensors that were missing in this run. */
+  dropouts = 0;
+  /** Whether the robot ran into something since this was set to false. */
+  touched = false;
 
   private readonly state = new Float64Array(STATE_SIZE);
   /** Sine and cosine that were asked for last. */
   private readonly turned = new Float64Array(2);
   private randomness: RunRandomness | null = null;
-  private braking = false;
+  /** mm/s² with which wheels that were stopped slow down; 0 while they are driven. */
+  private stopping = 0;
+  /** The two steps that were integrated last, s, and the share of the motors' lag in each. */
+  private readonly lagSteps = new Float64Array(2);
+  private readonly lagShares = new Float64Array(2);
+  private lagNewest = 0;
+  private readonly contact: Contact;
+  private readonly history = new History();
   private readonly leftDiameter: number;
   private readonly rightDiameter: number;
-
-  private readonly historyTime = new Float64Array(HISTORY_LENGTH);
-  private readonly historyX = new Float64Array(HISTORY_LENGTH);
-  private readonly historyY = new Float64Array(HISTORY_LENGTH);
-  private readonly historyHeading = new Float64Array(HISTORY_LENGTH);
-  private readonly historyGyro = new Float64Array(HISTORY_LENGTH);
-  private newest = 0;
 
   private readonly pendingTime = new Float64Array(PENDING_COMMANDS);
   private readonly pendingLeft = new Float64Array(PENDING_COMMANDS);
   private readonly pendingRight = new Float64Array(PENDING_COMMANDS);
-  private readonly pendingBrake = new Uint8Array(PENDING_COMMANDS);
+  private readonly pendingKind = new Uint8Array(PENDING_COMMANDS);
   private pendingFirst = 0;
   private pendingCount = 0;
 
   /**
    * @param truth the robot as it really is
-   * @param obstacles what the range sensor can see
+   * @param world what it can see and run into
    */
   constructor(
     private readonly truth: Setup,
-    private readonly obstacles: PackedSegments,
+    private readonly world: World,
   ) {
+    this.contact = new Contact(world.solid, truth.body, truth.drive.track);
     const wheels = wheelDiameters(truth.drive);
     this.leftDiameter = wheels.left;
     this.rightDiameter = wheels.right;
@@ -111,9 +135,11 @@ export class Plant {
     state[VOLTAGE] = this.truth.battery.voltage;
     state[GYRO_BIAS] = this.truth.gyro.bias;
     this.randomness = randomness;
-    this.braking = false;
+    this.stopping = this.truth.motor.braking;
     this.pendingCount = 0;
-    this.historyTime.fill(0);
+    this.dropouts = 0;
+    this.contact.reset();
+    this.history.clear();
     if (randomness !== null) this.drawRunConditions(randomness, start);
     this.remember();
     return this;
@@ -132,6 +158,10 @@ export class Plant {
   }
   get heading(): number {
     return this.state[HEADING]!;
+  }
+  /** Distance that the wheels rolled since the robot was put down, whichever way, mm. */
+  get rolled(): number {
+    return this.state[ROLLED]!;
   }
   /** The battery voltage of this run, V. */
   get batteryVoltage(): number {
@@ -155,21 +185,22 @@ export class Plant {
 
   /** Sets both motor powers, shares of full power; they take hold after the command delay. */
   setPower(left: number, right: number): void {
-    this.schedule(this.time + this.truth.program.commandDelay, left, right, 0);
+    this.schedule(this.time + this.truth.program.commandDelay, left, right, POWER);
   }
 
-  /** Brakes both motors, `later` seconds from now plus the command delay. */
-  brake(later = 0): void {
-    this.schedule(this.time + later + this.truth.program.commandDelay, 0, 0, 1);
+  /** Stops both motors, `later` seconds from now plus the command delay. */
+  halt(stop: Stop, later = 0): void {
+    const kind = stop === 'coast' ? COAST : BRAKE;
+    this.schedule(this.time + later + this.truth.program.commandDelay, 0, 0, kind);
   }
 
-  private schedule(time: number, left: number, right: number, brake: 0 | 1): void {
+  private schedule(time: number, left: number, right: number, kind: 0 | 1 | 2): void {
     const slot = (this.pendingFirst + this.pendingCount) % PENDING_COMMANDS;
     if (this.pendingCount === PENDING_COMMANDS) throw new RangeError('Too many commands at once.');
     this.pendingTime[slot] = time;
     this.pendingLeft[slot] = left;
     this.pendingRight[slot] = right;
-    this.pendingBrake[slot] = brake;
+    this.pendingKind[slot] = kind;
     this.pendingCount++;
   }
 
@@ -178,11 +209,14 @@ export class Plant {
     const { state } = this;
     while (state[TIME]! < time) {
       const now = state[TIME]!;
-      // A robot that stands under its brake changes nothing but the gyro's drift, which is linear.
-      let next = this.atRest() ? time : now + LONGEST_STEP;
+      let next = time;
       if (this.pendingCount > 0) next = Math.min(next, this.pendingTime[this.pendingFirst]!);
       if (this.tape !== null) next = Math.min(next, this.tape.nextTime);
       next = Math.max(now, next);
+      // Equal steps up to whatever comes next, so that few different ones occur. A robot that stands
+      // under its brake changes nothing but the gyro's drift, which is linear.
+      const gap = next - now;
+      if (gap > LONGEST_STEP && !this.atRest()) next = now + gap / Math.ceil(gap / LONGEST_STEP);
       // A remainder below a nanosecond is rounding, not motion.
       if (time - next < 1e-9) next = time;
       if (next > now) this.move(next - now);
@@ -194,14 +228,21 @@ export class Plant {
   }
 
   private atRest(): boolean {
-    return this.braking && this.state[LEFT_SPEED] === 0 && this.state[RIGHT_SPEED] === 0;
+    const { state } = this;
+    return (
+      this.stopping > 0 &&
+      state[LEFT_SPEED] === 0 &&
+      state[RIGHT_SPEED] === 0 &&
+      state[ARM_SPEED] === 0
+    );
   }
 
   private applyDueCommands(now: number): void {
     while (this.pendingCount > 0 && this.pendingTime[this.pendingFirst]! <= now) {
       const slot = this.pendingFirst;
-      this.braking = this.pendingBrake[slot] === 1;
-      const { noLoadSpeed, nominalVoltage } = this.truth.motor;
+      const { noLoadSpeed, nominalVoltage, braking, coasting } = this.truth.motor;
+      const kind = this.pendingKind[slot]!;
+      this.stopping = kind === POWER ? 0 : kind === BRAKE ? braking : coasting;
       // Wheel radians per s at full power under this run's battery, halved for the radius.
       const full =
         (0.5 * noLoadSpeed * this.state[VOLTAGE]!) / nominalVoltage / this.truth.drive.gearRatio;
@@ -215,12 +256,12 @@ export class Plant {
   /** One step of motors, wheels and pose: the wheels' travel, then an exact arc. */
   private move(step: number): void {
     const { state } = this;
-    if (step !== state[LAG_STEP]) {
-      state[LAG_STEP] = step;
-      state[LAG_SHARE] = 1 - exp(-step / this.truth.motor.lag);
-    }
-    const left = this.turnWheel(LEFT_SPEED, LEFT_TARGET, step);
-    const right = this.turnWheel(RIGHT_SPEED, RIGHT_TARGET, step);
+    const share = this.stopping > 0 ? 0 : this.lagShare(step);
+    const left = this.turnWheel(LEFT_SPEED, LEFT_TARGET, step, share);
+    const right = this.turnWheel(RIGHT_SPEED, RIGHT_TARGET, step, share);
+    state[GYRO_ANGLE]! += state[GYRO_BIAS]! * step;
+    if (state[ARM_SPEED] !== 0) this.turnArm(step);
+    if (left === 0 && right === 0) return;
 
     const { track, gearRatio } = this.truth.drive;
     state[LEFT_MOTOR]! += (2 * gearRatio * left) / this.leftDiameter;
@@ -237,41 +278,109 @@ export class Plant {
     state[X]! += chord * this.turned[1]!;
     state[Y]! += chord * this.turned[0]!;
     state[HEADING]! += turn;
-    state[GYRO_ANGLE]! += this.truth.gyro.scale * turn + state[GYRO_BIAS]! * step;
-    state[UNDISTURBED]! += (Math.abs(left) + Math.abs(right)) / 2;
+    state[GYRO_ANGLE]! += this.truth.gyro.scale * turn;
+    const rolled = (Math.abs(left) + Math.abs(right)) / 2;
+    state[UNDISTURBED]! += rolled;
+    state[ROLLED]! += rolled;
+    if (this.contact.mayTouch(distance, turn)) this.keepOut();
+  }
+
+  /** Moves the robot out of what it ran into. The wheels slip, so the motors do not notice. */
+  private keepOut(): void {
+    const { state, contact } = this;
+    direction(state[HEADING]!, this.turned);
+    if (!contact.resolve(state[X]!, state[Y]!, this.turned[0]!, this.turned[1]!)) return;
+    this.touched = true;
+    state[X]! += contact.correction[0]!;
+    state[Y]! += contact.correction[1]!;
+    state[HEADING]! += contact.correction[2]!;
+    state[GYRO_ANGLE]! += this.truth.gyro.scale * contact.correction[2]!;
+  }
+
+  /**
+   * What pressing flat leaves to chance: the last bit of heading and distance, which depends on dust,
+   * tyres and the border itself. Nothing happens to a robot that does not stand flat.
+   */
+  restAgainst(): void {
+    const { state, contact, randomness, truth } = this;
+    if (randomness === null || contact.touching < 2) return;
+    direction(state[HEADING]!, this.turned);
+    const way = contact.touchingFront >= 2 ? -1 : 1;
+    const gap = Math.abs(truth.contact.distanceSpread * randomness.contact());
+    const turn = truth.contact.headingSpread * randomness.contact();
+    // A robot that stands a little askew touches with one corner, and not with one inside the border.
+    const off = way * (gap + (truth.body.width / 2) * Math.abs(turn));
+    state[X]! += off * this.turned[1]!;
+    state[Y]! += off * this.turned[0]!;
+    state[HEADING]! += turn;
+    state[GYRO_ANGLE]! += truth.gyro.scale * turn;
+  }
+
+  /**
+   * 1 − e^(−step/lag), kept for the two steps that alternate within a loop period. Steps that differ
+   * by no more than the rounding of the clock count as one.
+   */
+  private lagShare(step: number): number {
+    const { lagSteps, lagShares } = this;
+    if (Math.abs(step - lagSteps[0]!) < SAME_STEP) return lagShares[0]!;
+    if (Math.abs(step - lagSteps[1]!) < SAME_STEP) return lagShares[1]!;
+    const slot = 1 - this.lagNewest;
+    this.lagNewest = slot;
+    lagSteps[slot] = step;
+    return (lagShares[slot] = 1 - exp(-step / this.truth.motor.lag));
   }
 
   /** Brings one wheel to its next speed and returns the distance it rolled, mm. */
-  private turnWheel(speedAt: number, targetAt: number, step: number): number {
+  private turnWheel(speedAt: number, targetAt: number, step: number, share: number): number {
     const before = this.state[speedAt]!;
-    const { acceleration, braking } = this.truth.motor;
-    if (this.braking) {
-      const change = braking * step;
+    if (this.stopping > 0) {
+      if (before === 0) return 0;
+      const change = this.stopping * step;
       // A wheel that comes to rest inside the step has used v²/(2a), not the whole step.
       if (Math.abs(before) <= change) {
         this.state[speedAt] = 0;
-        return (before * Math.abs(before)) / (2 * braking);
+        return (before * Math.abs(before)) / (2 * this.stopping);
       }
       const after = before > 0 ? before - change : before + change;
       this.state[speedAt] = after;
       return ((before + after) / 2) * step;
     }
-    const limit = acceleration * step;
-    const change = (this.state[targetAt]! - before) * this.state[LAG_SHARE]!;
-    const after = before + (change > limit ? limit : change < -limit ? -limit : change);
-    this.state[speedAt] = after;
-    return ((before + after) / 2) * step;
+    const { acceleration, lag } = this.truth.motor;
+    const missing = this.state[targetAt]! - before;
+    const size = missing < 0 ? -missing : missing;
+    // The acceleration limit rules as long as the lag alone would be quicker than it.
+    const limitedFor = size / acceleration - lag;
+    if (limitedFor <= 0) {
+      const change = missing * share;
+      this.state[speedAt] = before + change;
+      return this.state[targetAt]! * step - change * lag;
+    }
+    const limit = missing < 0 ? -acceleration : acceleration;
+    if (limitedFor >= step) {
+      this.state[speedAt] = before + limit * step;
+      return (before + (limit * step) / 2) * step;
+    }
+    const after = before + limit * limitedFor;
+    const rest = step - limitedFor;
+    const change = (this.state[targetAt]! - after) * (1 - exp(-rest / lag));
+    this.state[speedAt] = after + change;
+    return (
+      (before + (limit * limitedFor) / 2) * limitedFor + this.state[targetAt]! * rest - change * lag
+    );
   }
 
   /**
    * Adds what ground and drift did since the last call: slip and bumps by the distance driven, the
-   * walk of the gyro's drift by the time passed. Called once a tick, so that the numbers drawn do
-   * not depend on the step of integration.
+   * walk of the gyro's drift by the time passed. Called once a tick, and does its work once in a few
+   * of them, so that the numbers drawn do not depend on the step of integration.
+   *
+   * @param all do it now, because a move has ended
    */
-  disturb(): void {
+  disturb(all = false): void {
     const { randomness, truth, state } = this;
     if (randomness === null) return;
     const elapsed = state[TIME]! - state[UNDISTURBED_SINCE]!;
+    if (elapsed < DISTURBANCE_INTERVAL && !all) return;
     const driven = state[UNDISTURBED]!;
     state[UNDISTURBED_SINCE] = state[TIME]!;
     state[UNDISTURBED] = 0;
@@ -310,7 +419,7 @@ export class Plant {
 
   /** Heading since the reset as the gyro reports it now: late, noisy, rounded; rad, not wrapped. */
   readHeading(): number {
-    const delayed = this.past(this.historyGyro, this.time - this.truth.gyro.latency);
+    const delayed = this.history.at(PAST_GYRO, this.time - this.truth.gyro.latency);
     if (this.randomness === null) return delayed;
     const noisy = delayed + this.truth.gyro.noise * this.randomness.gyroNoise();
     const { step } = this.truth.gyro;
@@ -321,16 +430,20 @@ export class Plant {
   readRate(): number {
     const { latency, noise, scale } = this.truth.gyro;
     const when = this.time - latency;
-    const turned =
-      this.past(this.historyGyro, when) - this.past(this.historyGyro, when - RATE_TIME);
+    const turned = this.history.at(PAST_GYRO, when) - this.history.at(PAST_GYRO, when - RATE_TIME);
     const random = this.randomness === null ? 0 : this.randomness.gyroNoise();
     return turned / RATE_TIME + scale * noise * random;
   }
 
   /** Sets the heading that the gyro reports to 0, as a program's reset does. */
   resetGyro(): void {
+    this.history.shift(PAST_GYRO, -this.state[GYRO_ANGLE]!);
     this.state[GYRO_ANGLE] = 0;
-    this.historyGyro.fill(0);
+  }
+
+  /** What the gyro has summed up since its reset, rad, before latency, noise and rounding. */
+  get gyroAngle(): number {
+    return this.state[GYRO_ANGLE]!;
   }
 
   /** The gyro's drift at this moment, rad/s. */
@@ -343,6 +456,22 @@ export class Plant {
     this.state[GYRO_BIAS] = drift;
   }
 
+  /** Lets the robot roll with both wheels at a speed, mm/s, as if it had been driving. */
+  roll(speed: number): void {
+    this.stopping = 0;
+    const { state } = this;
+    state[LEFT_SPEED] = state[RIGHT_SPEED] = speed;
+    state[LEFT_TARGET] = state[RIGHT_TARGET] = speed;
+  }
+
+  /** Half the difference of the wheels' speeds over their mean, without sign. */
+  get steering(): number {
+    const left = this.state[LEFT_SPEED]!;
+    const right = this.state[RIGHT_SPEED]!;
+    const sum = Math.abs(left + right);
+    return sum > 1 ? Math.abs(right - left) / sum : 0;
+  }
+
   /** Turns the robot by hand on its spot, rad; the wheels do not notice. */
   turnByHand(angle: number): void {
     this.state[HEADING]! += angle;
@@ -352,20 +481,29 @@ export class Plant {
 
   /** What the range sensor reports now, mm; Infinity when it sees nothing or drops out. */
   readRange(): number {
-    const sensor = this.truth.range;
+    return this.readRangeSensor(this.truth.range);
+  }
+
+  /** The same for the sensor at the side. */
+  readSideRange(): number {
+    return this.readRangeSensor(this.truth.rangeSide);
+  }
+
+  private readRangeSensor(sensor: RangeSensor): number {
     const when = this.time - sensor.latency;
-    const heading = this.past(this.historyHeading, when);
+    const heading = this.history.at(PAST_HEADING, when);
     direction(heading, this.turned);
     const sine = this.turned[0]!;
     const cosine = this.turned[1]!;
     const distance = nearestInCone(
-      this.obstacles,
-      this.past(this.historyX, when) + cosine * sensor.x - sine * sensor.y,
-      this.past(this.historyY, when) + sine * sensor.x + cosine * sensor.y,
+      this.world.seen,
+      this.history.at(PAST_X, when) + cosine * sensor.x - sine * sensor.y,
+      this.history.at(PAST_Y, when) + sine * sensor.x + cosine * sensor.y,
       heading + sensor.heading,
       sensor.coneHalfAngle,
     );
     if (this.randomness !== null && this.randomness.rangeDropout() < sensor.dropoutChance) {
+      this.dropouts++;
       return Infinity;
     }
     if (distance > sensor.longest) return Infinity;
@@ -373,32 +511,89 @@ export class Plant {
     return Math.max(sensor.shortest, distance) + sensor.offset + noise;
   }
 
-  private remember(): void {
-    const slot = (this.newest + 1) & (HISTORY_LENGTH - 1);
-    this.newest = slot;
-    this.historyTime[slot] = this.state[TIME]!;
-    this.historyX[slot] = this.state[X]!;
-    this.historyY[slot] = this.state[Y]!;
-    this.historyHeading[slot] = this.state[HEADING]!;
-    this.historyGyro[slot] = this.state[GYRO_ANGLE]!;
+  /** Reflected light under a light sensor, a share of 1. */
+  readLight(place: LightPlace): number {
+    const { light } = this.truth;
+    const x = place === 'first' ? light.firstX : light.secondX;
+    const y = place === 'first' ? light.firstY : light.secondY;
+    direction(this.state[HEADING]!, this.turned);
+    const sine = this.turned[0]!;
+    const cosine = this.turned[1]!;
+    const reflected = reflectanceAt(
+      this.world.lines,
+      this.state[X]! + cosine * x - sine * y,
+      this.state[Y]! + sine * x + cosine * y,
+      light.spot,
+    );
+    const noise = this.randomness === null ? 0 : light.noise * this.randomness.light();
+    return light.dark + (light.light - light.dark) * reflected + noise;
   }
 
-  /** A remembered quantity at an earlier time, linear between the states around it. */
-  private past(history: Float64Array, time: number): number {
-    let later = this.newest;
-    for (let i = 0; i < HISTORY_LENGTH - 1; i++) {
-      const earlier = (later - 1) & (HISTORY_LENGTH - 1);
-      const from = this.historyTime[earlier]!;
-      const to = this.historyTime[later]!;
-      // Slots that were never written, or the start: nothing older is known.
-      if (from > to || (from === 0 && to === 0)) break;
-      if (from <= time) {
-        const share = to > from ? Math.min(1, (time - from) / (to - from)) : 1;
-        return history[earlier]! + share * (history[later]! - history[earlier]!);
-      }
-      later = earlier;
+  /** Whether the bumper is pressed. */
+  readTouch(): boolean {
+    const { contact } = this;
+    return (this.truth.touch.behind ? contact.touchingBack : contact.touchingFront) > 0;
+  }
+
+  /** Position of the attachment motor, rad. */
+  readArm(): number {
+    return this.state[ARM]!;
+  }
+
+  /** Sets the power of the attachment motor, a share of full power; 0 holds it where it is. */
+  setArmPower(power: number): void {
+    const full =
+      (this.truth.arm.noLoadSpeed * this.state[VOLTAGE]!) / this.truth.motor.nominalVoltage;
+    this.state[ARM_SPEED] = clampPower(power) * full;
+  }
+
+  private turnArm(step: number): void {
+    const { lowest, highest } = this.truth.arm;
+    const to = this.state[ARM]! + this.state[ARM_SPEED]! * step;
+    this.state[ARM] = to < lowest ? lowest : to > highest ? highest : to;
+  }
+
+  /**
+   * Changes something of the robot's state a little, to learn what becomes of it: the way by which
+   * the error budget finds how an error grows.
+   */
+  nudge(what: Nudge, amount: number): void {
+    const { state } = this;
+    direction(state[HEADING]!, this.turned);
+    switch (what) {
+      case 'along':
+        state[X]! += amount * this.turned[1]!;
+        state[Y]! += amount * this.turned[0]!;
+        break;
+      case 'left':
+        state[X]! -= amount * this.turned[0]!;
+        state[Y]! += amount * this.turned[1]!;
+        break;
+      case 'heading':
+        state[HEADING]! += amount;
+        state[GYRO_ANGLE]! += this.truth.gyro.scale * amount;
+        break;
+      case 'gyro':
+        state[GYRO_ANGLE]! += amount;
+        break;
+      case 'drift':
+        state[GYRO_BIAS]! += amount;
+        break;
+      case 'voltage':
+        state[VOLTAGE]! += amount;
+        break;
+      case 'wheels':
+        state[LEFT_MOTOR]! -= amount / 2;
+        state[RIGHT_MOTOR]! += amount / 2;
+        break;
     }
-    return history[later]!;
+    this.contact.reset();
+    this.remember();
+  }
+
+  private remember(): void {
+    const { state } = this;
+    this.history.remember(state[TIME]!, state[X]!, state[Y]!, state[HEADING]!, state[GYRO_ANGLE]!);
   }
 }
 

@@ -1,15 +1,8 @@
-import { wrapAngle } from '../geometry/angle.ts';
-import { distanceOfMotor } from '../drivebase/driveBase.ts';
-import type {
-  ApproachInstruction,
-  DriveInstruction,
-  Instruction,
-  Steering,
-  TurnInstruction,
-} from '../route/instructions.ts';
+import type { Instruction } from '../route/instruction.ts';
 import type { Setup } from '../robot/setup.ts';
+import { controllerOf, type Controller, type ProgramMemory } from './controllers.ts';
 import type { Plant } from './plant.ts';
-import { LONGEST_STEP, STEERING_LIMIT } from './settings.ts';
+import { STILL_RATE, STILL_TIME } from './settings.ts';
 
 /**
  * How the program's loop meets the moment of a stop.
@@ -23,79 +16,132 @@ export type Sampling = 'ticks' | 'mean';
 /** Why a move ended. */
 export type MoveEnd = 'reached' | 'time limit';
 
-/** Moves whose remaining turn is below this need no motor, rad. */
-const NOTHING_TO_TURN = 0.002;
+/** How one run of a program is carried out. */
+export interface Execution {
+  plant: Plant;
+  /** The setup that the program was written with. */
+  believed: Setup;
+  sampling: Sampling;
+  memory: ProgramMemory;
+  /** Wait before the first tick of a move, s; a new one for each move. */
+  phase: () => number;
+  /** How much later than it should every stop comes, s: what the error budget asks about. */
+  late: number;
+}
+
+/** An execution from the beginning of a program, by default in step with its own loop. */
+export function execution(
+  plant: Plant,
+  believed: Setup,
+  sampling: Sampling,
+  phase: () => number = () => 0,
+): Execution {
+  return { plant, believed, sampling, memory: { headingOffset: 0 }, phase, late: 0 };
+}
 
 /**
  * Carries out one instruction on the plant, seeing only what its sensors report, and then pauses
  * until the robot has settled.
- *
- * @param believed the setup that the program was written with
- * @param phase wait before the first tick, s
  */
-export function carryOut(
-  plant: Plant,
-  instruction: Instruction,
-  believed: Setup,
-  sampling: Sampling,
-  phase: number,
-): MoveEnd {
-  if (phase > 0) plant.advanceTo(plant.time + phase);
-  const controller = controllerOf(plant, instruction, believed);
-  const { loopPeriod, settle } = believed.program;
-  const deadline = plant.time + instruction.timeLimit;
-  let end: MoveEnd = 'time limit';
-  if (controller.remaining() > 0) {
-    controller.steer();
-    while (plant.time < deadline) {
-      if (sampling === 'ticks') {
-        plant.advanceTo(plant.time + loopPeriod);
-        plant.disturb();
-        if (controller.remaining() <= 0) {
-          plant.brake();
-          end = 'reached';
-          break;
-        }
-      } else {
-        const passed = advanceWatching(plant, controller, loopPeriod);
-        if (passed !== null) {
-          // `passed` seconds ago the condition came true; the loop sees it half a period after.
-          plant.brake(loopPeriod / 2 - passed);
-          end = 'reached';
-          break;
-        }
-      }
-      controller.steer();
+export function carryOut(run: Execution, instruction: Instruction): MoveEnd {
+  const { plant } = run;
+  switch (instruction.kind) {
+    case 'wait':
+      plant.advanceTo(plant.time + instruction.duration);
+      plant.disturb(true);
+      return 'reached';
+    case 'zero': {
+      const end = waitUntilStill(run, instruction.timeLimit);
+      plant.resetGyro();
+      run.memory.headingOffset = 0;
+      return end;
     }
-  } else {
-    end = 'reached';
+    case 'arm': {
+      const end = drive(run, instruction);
+      plant.setArmPower(0);
+      return settle(run, instruction.rest, end);
+    }
+    case 'turn':
+    case 'arc':
+      return settle(run, instruction.rest, drive(run, instruction));
+    case 'straight':
+    case 'align': {
+      const end = drive(run, instruction);
+      settle(run, instruction.rest, end);
+      if (instruction.headingAfter !== null) {
+        plant.restAgainst();
+        run.memory.headingOffset = instruction.headingAfter - plant.readHeading();
+      }
+      return end;
+    }
   }
-  if (end === 'time limit') plant.brake();
-  plant.advanceTo(plant.time + settle);
-  plant.disturb();
+}
+
+function settle({ plant }: Execution, rest: number, end: MoveEnd): MoveEnd {
+  plant.advanceTo(plant.time + rest);
+  plant.disturb(true);
   return end;
 }
 
-/** What a move asks of every tick. */
-interface Controller {
-  /** How far the stop condition is away, positive until it has come true. */
-  remaining(): number;
-  /** Sets the motor powers from what the sensors say now. */
-  steer(): void;
+type MotorInstruction = Exclude<Instruction, { kind: 'wait' | 'zero' }>;
+
+/** Runs the loop of one move to its end and sets the brake. */
+function drive(run: Execution, instruction: MotorInstruction): MoveEnd {
+  const { plant, believed, sampling } = run;
+  const phase = run.phase();
+  if (phase > 0) plant.advanceTo(plant.time + phase);
+  const { loopPeriod } = believed.program;
+  const controller = controllerOf(plant, instruction, believed, run.memory);
+  const deadline = plant.time + instruction.timeLimit;
+  let before = controller.remaining();
+  if (before <= 0) return 'reached';
+  controller.steer();
+  let drop = Infinity;
+  while (plant.time < deadline) {
+    let passed: number | null;
+    if (sampling === 'ticks') {
+      plant.advanceTo(plant.time + loopPeriod);
+      plant.disturb();
+      passed = controller.remaining() <= 0 ? 0 : null;
+    } else {
+      // Far from the stop one look a period is enough to know that it is not here yet.
+      const far = before > FAR * drop && Number.isFinite(before);
+      passed = advanceWatching(plant, controller, loopPeriod, far ? 1 : WATCHES);
+      const now = passed === null ? controller.remaining() : 0;
+      drop = before - now > 0 ? before - now : Infinity;
+      before = now;
+    }
+    if (passed !== null) {
+      // `passed` seconds ago the condition came true; the loop sees it half a period after.
+      const wait = sampling === 'ticks' ? 0 : loopPeriod / 2 - passed + run.late;
+      plant.halt(instruction.stop, wait);
+      return 'reached';
+    }
+    controller.steer();
+  }
+  plant.halt(instruction.stop);
+  return 'time limit';
 }
 
+/** Looks at the stop condition in a loop period near the stop, and what counts as far from it. */
+const WATCHES = 4;
+const FAR = 3;
+
 /**
- * Advances by one loop period, looking at the stop condition at every step of the integration.
- * Returns how long ago, in s, it came true (by interpolation), or null.
+ * Advances by one loop period and looks at the stop condition some times in it. Returns how long ago,
+ * in s, it came true (by interpolation), or null.
  */
-function advanceWatching(plant: Plant, controller: Controller, loopPeriod: number): number | null {
-  const end = plant.time + loopPeriod;
-  // Half a loop must be longer than a step, or the stop would lie in the past.
-  const step = Math.min(LONGEST_STEP, loopPeriod / 4);
+function advanceWatching(
+  plant: Plant,
+  controller: Controller,
+  loopPeriod: number,
+  watches: number,
+): number | null {
+  const start = plant.time;
   let before = controller.remaining();
-  while (plant.time < end) {
+  for (let watch = 1; watch <= watches; watch++) {
     const from = plant.time;
-    plant.advanceTo(Math.min(end, from + step));
+    plant.advanceTo(start + (loopPeriod * watch) / watches);
     const now = controller.remaining();
     if (now <= 0) {
       if (!Number.isFinite(before) || before <= 0) return 0;
@@ -106,87 +152,14 @@ function advanceWatching(plant: Plant, controller: Controller, loopPeriod: numbe
   return null;
 }
 
-function controllerOf(plant: Plant, instruction: Instruction, believed: Setup): Controller {
-  switch (instruction.kind) {
-    case 'drive':
-      return driveController(plant, instruction, believed);
-    case 'turn':
-      return turnController(plant, instruction);
-    case 'approach':
-      return approachController(plant, instruction, believed);
+function waitUntilStill({ plant, believed, sampling }: Execution, timeLimit: number): MoveEnd {
+  const deadline = plant.time + timeLimit;
+  let stillSince = plant.time;
+  while (plant.time < deadline) {
+    plant.advanceTo(plant.time + believed.program.loopPeriod);
+    if (sampling === 'ticks') plant.disturb(true);
+    if (Math.abs(plant.readRate()) > STILL_RATE) stillSince = plant.time;
+    if (plant.time - stillSince >= STILL_TIME) return 'reached';
   }
-}
-
-function driveController(plant: Plant, instruction: DriveInstruction, believed: Setup): Controller {
-  const left = plant.readLeftMotor();
-  const right = plant.readRightMotor();
-  const steer = straightSteering(plant, instruction.power, instruction.steering, believed);
-  return {
-    remaining: () => {
-      const motor = (plant.readLeftMotor() - left + plant.readRightMotor() - right) / 2;
-      return instruction.stopAfter - Math.abs(distanceOfMotor(believed.drive, motor));
-    },
-    steer,
-  };
-}
-
-function approachController(
-  plant: Plant,
-  instruction: ApproachInstruction,
-  believed: Setup,
-): Controller {
-  return {
-    remaining: () => plant.readRange() - instruction.stopAtReading,
-    steer: straightSteering(plant, instruction.power, instruction.steering, believed),
-  };
-}
-
-function turnController(plant: Plant, instruction: TurnInstruction): Controller {
-  const start = plant.readHeading();
-  const turn =
-    instruction.target.kind === 'angle'
-      ? instruction.target.reported
-      : wrapAngle(instruction.target.reported - start);
-  const direction = Math.sign(turn);
-  const trigger = Math.abs(turn) - instruction.stopEarly;
-  return {
-    remaining: () =>
-      Math.abs(turn) < NOTHING_TO_TURN ? 0 : trigger - direction * (plant.readHeading() - start),
-    steer: () =>
-      plant.setPower(
-        -direction * instruction.leftMoves * instruction.power,
-        direction * instruction.rightMoves * instruction.power,
-      ),
-  };
-}
-
-/** Steering of a straight: counter-clockwise corrections slow the left wheel. */
-function straightSteering(
-  plant: Plant,
-  power: number,
-  steering: Steering,
-  believed: Setup,
-): () => void {
-  switch (steering.hold) {
-    case 'none':
-      return () => plant.setPower(power, power);
-    case 'encoders': {
-      const left = plant.readLeftMotor();
-      const right = plant.readRightMotor();
-      return () => {
-        const lead = plant.readRightMotor() - right - (plant.readLeftMotor() - left);
-        const turned = distanceOfMotor(believed.drive, lead) / believed.drive.track;
-        steerBy(plant, power, -steering.gain * turned);
-      };
-    }
-    case 'gyro': {
-      const kept = steering.heading ?? plant.readHeading();
-      return () => steerBy(plant, power, steering.gain * wrapAngle(kept - plant.readHeading()));
-    }
-  }
-}
-
-function steerBy(plant: Plant, power: number, correction: number): void {
-  const limited = Math.max(-STEERING_LIMIT, Math.min(STEERING_LIMIT, correction));
-  plant.setPower(power - limited, power + limited);
+  return 'time limit';
 }

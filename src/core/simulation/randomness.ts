@@ -19,6 +19,8 @@ export interface RunRandomness {
   ground: Draw;
   bump: Draw;
   phase: Draw;
+  light: Draw;
+  contact: Draw;
 }
 
 /**
@@ -37,6 +39,8 @@ export function runRandomness(seed: number, run: number): RunRandomness {
     ground: normal(7),
     bump: uniform(seed, run, 8),
     phase: uniform(seed, run, 9),
+    light: normal(21),
+    contact: normal(22),
   };
 }
 

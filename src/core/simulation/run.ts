@@ -1,13 +1,14 @@
-import { visibleEdges, type Field } from '../field/field.ts';
+import type { Field } from '../field/field.ts';
 import type { Pose } from '../geometry/pose.ts';
-import { packSegments } from '../geometry/ray.ts';
-import { instructionsOf, type Instruction } from '../route/instructions.ts';
+import type { Instruction } from '../route/instruction.ts';
+import { instructionsOf } from '../route/instructions.ts';
 import type { RoutePlan } from '../route/moves.ts';
 import type { Setup } from '../robot/setup.ts';
 import { Plant, type Tape } from './plant.ts';
-import { carryOut, type MoveEnd, type Sampling } from './program.ts';
+import { carryOut, execution, type MoveEnd, type Sampling } from './program.ts';
 import { runRandomness } from './randomness.ts';
 import { TRACE_INTERVAL } from './settings.ts';
+import { worldOf } from './world.ts';
 
 /** What is simulated: a program written for `believed`, driven by a robot that is `truth`. */
 export interface Experiment {
@@ -17,7 +18,7 @@ export interface Experiment {
   truth: Setup;
 }
 
-/** One move of a run as it really went. */
+/** One step of a run as it really went. */
 export interface MoveRecord {
   moveId: string;
   /** Start and end, s from the start of the run; the end includes the settling pause. */
@@ -26,16 +27,19 @@ export interface MoveRecord {
   start: Pose;
   end: Pose;
   ended: MoveEnd;
+  /** Whether the robot ran into something. */
+  touched: boolean;
 }
 
 /** A moment of a run. */
 export interface Moment extends Pose {
   time: number;
-  /** Position in the list of moves. */
+  /** Position in the list of steps, repeats written out. */
   move: number;
 }
 
 export interface RunRecord {
+  /** One a step. */
   moves: MoveRecord[];
   trace: Moment[];
   duration: number;
@@ -55,7 +59,7 @@ export function startPose(plan: RoutePlan, field: Field): Pose {
  */
 export function nominalRun(experiment: Experiment): RunRecord {
   const { plan, field, believed, truth } = experiment;
-  const plant = new Plant(truth, packSegments(visibleEdges(field)));
+  const plant = new Plant(truth, worldOf(field));
   plant.putDown(startPose(plan, field), null);
   return recordRun(plant, instructionsOf(plan.moves, believed), believed, 'mean');
 }
@@ -64,7 +68,7 @@ export function nominalRun(experiment: Experiment): RunRecord {
 export function randomRun(experiment: Experiment, seed: number, run: number): RunRecord {
   const { plan, field, believed, truth } = experiment;
   const randomness = runRandomness(seed, run);
-  const plant = new Plant(truth, packSegments(visibleEdges(field)));
+  const plant = new Plant(truth, worldOf(field));
   plant.putDown(startPose(plan, field), randomness);
   const instructions = instructionsOf(plan.moves, believed);
   return recordRun(plant, instructions, believed, 'ticks', randomness.phase);
@@ -85,21 +89,18 @@ export function recordRun(
   const tape = new TraceTape();
   tape.record(plant);
   plant.tape = tape;
+  const run = execution(plant, believed, sampling, () => phase() * believed.program.loopPeriod);
   const moves: MoveRecord[] = [];
   for (const [index, instruction] of instructions.entries()) {
     tape.move = index;
+    plant.touched = false;
     const from = plant.time;
     const start = poseOf(plant);
-    const ended = carryOut(
-      plant,
-      instruction,
-      believed,
-      sampling,
-      phase() * believed.program.loopPeriod,
-    );
+    const ended = carryOut(run, instruction);
     tape.record(plant);
-    const moveId = instruction.moveId;
-    moves.push({ moveId, from, to: plant.time, start, end: poseOf(plant), ended });
+    const { moveId } = instruction;
+    const { touched } = plant;
+    moves.push({ moveId, from, to: plant.time, start, end: poseOf(plant), ended, touched });
   }
   return { moves, trace: tape.moments, duration: plant.time, end: poseOf(plant) };
 }

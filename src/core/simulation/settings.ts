@@ -1,15 +1,21 @@
 /**
- * Longest step of the motion integration, s. At 3 ms an arc step turns well under a degree and the
- * brake's end inside a step is integrated exactly, so finer steps move the end of a route of eight
- * moves by less than 0.1 mm (tested).
+ * Longest step of the motion integration, s. Motors are integrated exactly over a step and the path
+ * as an arc, so finer steps move the end of a route of eight moves by less than 0.1 mm (tested).
  */
-export const LONGEST_STEP = 0.003;
+export const LONGEST_STEP = 0.012;
 
 /**
  * How many past states the sensors can look back on, a power of two. Times the longest step, halved
  * for steps cut short, it must exceed any latency.
  */
 export const HISTORY_LENGTH = 512;
+
+/**
+ * Shortest time, s, over which slip, bumps and the walk of the gyro's drift are drawn at once. Their
+ * spread grows with distance and time and not with the number of draws; this is short beside the
+ * time in which a gyro hold corrects.
+ */
+export const DISTURBANCE_INTERVAL = 0.03;
 
 /** How often a nominal run is written down for drawing, s. */
 export const TRACE_INTERVAL = 0.02;
@@ -19,3 +25,11 @@ export const SAMPLES_PER_MOVE = 8;
 
 /** Largest share of full power that steering may take, so that a straight stays a straight. */
 export const STEERING_LIMIT = 0.3;
+
+/** A turn by a controller has ended when its error is below this, rad, and it turns no faster than that, rad/s. */
+export const TURN_TOLERANCE = 0.009;
+export const TURN_END_RATE = 0.1;
+
+/** The gyro counts as still when its rate stays below this, rad/s, for this long, s. */
+export const STILL_RATE = 0.01;
+export const STILL_TIME = 0.1;

@@ -6,40 +6,36 @@ import { turnRunOn } from '../route/turnModel.ts';
 import { STARTING_SETUP, withSetupValues, type Setup } from '../robot/setup.ts';
 import { emptyForecast, forecastPose, forecastRuns, simulateRuns } from './forecast.ts';
 import { nominalRun, randomRun, type Experiment } from './run.ts';
+import { newMove } from '../route/newMove.ts';
 
 const field: Field = {
   width: 2200,
   height: 1100,
   border: true,
   models: [],
+  walls: [],
   lines: [],
+  picture: null,
+  matchSeconds: null,
   starts: [{ id: 'a', name: 'A', pose: { x: 400, y: 250, heading: Math.PI / 2 } }],
 };
 
-const drive = (id: string, distance: number, more: object = {}): Move => ({
-  id,
-  kind: 'drive',
-  distance,
-  speed: 300,
-  hold: 'gyro',
-  heading: null,
-  ...more,
-});
+const drive = (id: string, distance: number, more: object = {}): Move =>
+  newMove('drive', id, { distance, speed: 300, hold: 'gyro', heading: null, ...more });
 
-const turn = (id: string, angle: number, more: Partial<TurnMove> = {}): Move => ({
-  id,
-  kind: 'turn',
-  target: { kind: 'angle', angle: radians(angle) },
-  style: 'spot',
-  rate: radians(120),
-  stopEarly: null,
-  ...more,
-});
+const turn = (id: string, angle: number, more: Partial<TurnMove> = {}): Move =>
+  newMove('turn', id, {
+    target: { kind: 'angle', angle: radians(angle) },
+    style: 'spot',
+    rate: radians(120),
+    stopEarly: null,
+    ...more,
+  });
 
 const square = [0, 1, 2, 3].flatMap((i) => [drive(`d${i}`, 600), turn(`t${i}`, -90)]);
 
 const experiment = (moves: Move[], truth: Setup = STARTING_SETUP): Experiment => ({
-  plan: { startId: 'a', moves, checkpoints: [] },
+  plan: { startId: 'a', moves },
   field,
   believed: STARTING_SETUP,
   truth,
@@ -93,30 +89,26 @@ describe('the noise-free simulation', () => {
 
   it('stops the approach at the wanted distance from the wall, allowing for the sensor offset', () => {
     const setup = withSetupValues(STARTING_SETUP, { 'range.offset': 15 });
-    const approach: Move = {
-      id: 'a',
-      kind: 'approach',
+    const approach: Move = newMove('approach', 'a', {
       distance: 200,
       speed: 250,
       hold: 'gyro',
       heading: null,
       timeLimit: 6,
-    };
+    });
     const { end, moves } = nominalRun({ ...experiment([approach], setup), believed: setup });
     expect(1100 - (end.y + setup.range.x)).toBeCloseTo(200, 0);
     expect(moves[0]!.ended).toBe('reached');
   });
 
   it('ends an approach that sees nothing by its time limit', () => {
-    const approach: Move = {
-      id: 'a',
-      kind: 'approach',
+    const approach: Move = newMove('approach', 'a', {
       distance: 200,
       speed: 50,
       hold: 'none',
       heading: null,
       timeLimit: 1.5,
-    };
+    });
     const open = { ...experiment([approach]), field: { ...field, border: false } };
     expect(nominalRun(open).moves[0]!.ended).toBe('time limit');
   });

@@ -1,6 +1,7 @@
 import type { TurnTrial } from '../bench/turn.ts';
 import type { TurnStyle } from '../drivebase/driveBase.ts';
 import type { Setup } from '../robot/setup.ts';
+import { newMove } from '../route/newMove.ts';
 import { randomRun } from './run.ts';
 
 /**
@@ -22,22 +23,19 @@ export function simulateTurnTrials(
     width: 1000,
     height: 1000,
     border: false,
+    matchSeconds: null,
     models: [],
+    walls: [],
     lines: [],
+    picture: null,
     starts: [{ id: 'floor', name: 'Floor', pose: start }],
   };
   // The program takes the trigger as told: neither a scale nor a lead of its own.
   const believed = { ...truth, gyro: { ...truth.gyro, scale: 1 } };
   return triggers.map((trigger, run) => {
-    const move = {
-      id: 'turn',
-      kind: 'turn' as const,
-      target: { kind: 'angle' as const, angle: trigger },
-      style,
-      rate,
-      stopEarly: 0,
-    };
-    const plan = { startId: 'floor', moves: [move], checkpoints: [] };
+    const target = { kind: 'angle' as const, angle: trigger };
+    const move = newMove('turn', 'turn', { target, style, rate, stopEarly: 0 });
+    const plan = { startId: 'floor', moves: [move] };
     const record = randomRun({ plan, field, believed, truth }, seed, run).moves[0]!;
     return { trigger, rate, measured: Math.abs(record.end.heading - record.start.heading) };
   });

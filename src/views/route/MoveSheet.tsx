@@ -1,57 +1,60 @@
+import type { BudgetAt } from '../../core/budget/band.ts';
+import type { Field } from '../../core/field/field.ts';
+import { programSheet } from '../../core/formats/programSheet.ts';
 import { degrees } from '../../core/geometry/angle.ts';
-import { headingFromShown, programSheet, shownHeading } from '../../core/formats/programSheet.ts';
+import type { ComparedWay } from '../../core/planning/ways.ts';
 import { formatNumber } from '../../core/quantities/quantity.ts';
-import { moveChecks } from '../../core/route/checks.ts';
-import { instructionsOf } from '../../core/route/instructions.ts';
-import type { Hold, Move, RoutePlan, TurnMove } from '../../core/route/moves.ts';
 import type { Setup } from '../../core/robot/setup.ts';
-import type { SpreadAt } from '../../core/budget/spread.ts';
-import { Choice } from '../../ui/Choice.tsx';
+import type { Move, RoutePlan } from '../../core/route/moves.ts';
 import { Figures } from '../../ui/Figures.tsx';
 import { Notice } from '../../ui/Notice.tsx';
-import { QuantityField } from '../../ui/QuantityField.tsx';
+import { EndFields, MoveFields } from './moveFields.tsx';
 import styles from './MoveSheet.module.css';
 
 interface MoveSheetProps {
   plan: RoutePlan;
   position: number;
   setup: Setup;
-  /** Spread at the end of the move, when a forecast is there. */
-  spread: SpreadAt | null;
+  field: Field;
+  /** Spread at the end of the move, by the error budget; null where the move is not carried out. */
+  spread: BudgetAt | null;
   duration: number;
+  checks: readonly string[];
+  ways: readonly ComparedWay[];
   onChange: (move: Move) => void;
 }
 
 /** One move: its numbers to edit, what follows from them, and what is worth knowing. */
-export function MoveSheet({ plan, position, setup, spread, duration, onChange }: MoveSheetProps) {
+export function MoveSheet(props: MoveSheetProps) {
+  const { plan, position, setup, field, spread, duration, checks, ways, onChange } = props;
   const move = plan.moves[position]!;
-  const instruction = instructionsOf(plan.moves, setup)[position]!;
   const step = programSheet(plan, setup)[position]!;
-  const checks = moveChecks(move, instruction, setup);
+  const figures = step.numbers
+    .filter(({ label }) => !['Time limit', 'Heading to keep', 'Time'].includes(label))
+    .map(({ label, value, unit }, i) => ({
+      label,
+      value: unit === '°' ? `${value}°` : `${value} ${unit}`,
+      strong: i === 0 && move.kind === 'turn',
+    }));
   return (
     <section className={styles['sheet']} aria-label="Selected move">
       <div className={styles['head']}>
         <h1>
           {position + 1} {step.title}
         </h1>
-        <p>{move.kind === 'drive' ? step.sentences[3] : step.sentences[0]}</p>
+        <p>{step.sentences.at(move.kind === 'drive' ? -1 : 0)}</p>
       </div>
+      {checks.map((check) => (
+        <Notice key={check} mood="fault">
+          {check}
+        </Notice>
+      ))}
       <div className={styles['fields']}>
-        {move.kind === 'turn' ? (
-          <TurnFields move={move} setup={setup} onChange={onChange} />
-        ) : (
-          <StraightFields move={move} setup={setup} onChange={onChange} />
-        )}
+        <MoveFields move={move} plan={plan} field={field} setup={setup} onChange={onChange} />
       </div>
       <Figures
         figures={[
-          ...step.numbers
-            .filter(({ label }) => !['Time limit', 'Heading to keep'].includes(label))
-            .map(({ label, value, unit }, i) => ({
-              label,
-              value: unit === '°' ? `${value}°` : `${value} ${unit}`,
-              strong: i === 0 && move.kind === 'turn',
-            })),
+          ...figures,
           { label: 'Lasts', value: `${formatNumber(duration, 2)} s` },
           ...(spread === null
             ? []
@@ -59,189 +62,60 @@ export function MoveSheet({ plan, position, setup, spread, duration, onChange }:
                 {
                   label: 'Spread after this move',
                   value: `± ${formatNumber(spread.radius, 0)} mm, ± ${formatNumber(2 * degrees(spread.heading), 1)}°`,
-                  why: '19 of 20 simulated runs end this move within these limits: of the place of the tool point about its mean, and of the heading.',
+                  why: '19 of 20 runs end this move within these limits: of the place of the tool point about its mean, and of the heading. Worked out to first order from every known error (error budget).',
                 },
               ]),
         ]}
       />
-      {checks.slice(0, 2).map((check) => (
-        <Notice key={check} mood="fault">
-          {check}
-        </Notice>
-      ))}
+      {ways.length > 0 && <Ways ways={ways} onChange={onChange} />}
+      {'stop' in move && (
+        <details className={styles['ends']}>
+          <summary>How it stops, when it gives up</summary>
+          <EndFields move={move} onChange={onChange} />
+        </details>
+      )}
     </section>
   );
 }
 
-interface FieldsProps<T extends Move> {
-  move: T;
-  setup: Setup;
+interface WaysProps {
+  ways: readonly ComparedWay[];
   onChange: (move: Move) => void;
 }
 
-const holds: readonly { value: Hold; label: string }[] = [
-  { value: 'gyro', label: 'gyro' },
-  { value: 'encoders', label: 'encoders' },
-  { value: 'none', label: 'none' },
-];
-
-function StraightFields({ move, setup, onChange }: FieldsProps<Exclude<Move, TurnMove>>) {
+/** The ways to carry out a move, side by side; one of them can be taken over. */
+function Ways({ ways, onChange }: WaysProps) {
+  const shown = (value: number, of: ComparedWay['of']) =>
+    of === 'heading' ? `${formatNumber(degrees(value), 1)}°` : `${formatNumber(value, 1)} mm`;
   return (
-    <>
-      <QuantityField
-        label={move.kind === 'drive' ? 'Distance, backwards is negative' : 'Stop this far away'}
-        kind="length"
-        value={move.distance}
-        drive={setup.drive}
-        refuse={(value) =>
-          move.kind === 'approach' && value < 0
-            ? 'A distance to something cannot be negative.'
-            : null
-        }
-        onChange={(distance) => onChange({ ...move, distance })}
-      />
-      <QuantityField
-        label="Speed"
-        kind="speed"
-        value={move.speed}
-        digits={0}
-        refuse={(value) => (value > 0 ? null : 'Put the sign on the distance, not on the speed.')}
-        onChange={(speed) => onChange({ ...move, speed })}
-      />
-      {move.kind === 'approach' && (
-        <QuantityField
-          label="Give up after"
-          kind="time"
-          value={move.timeLimit}
-          refuse={(value) => (value > 0 && value <= 60 ? null : 'From 0 to 60 s.')}
-          onChange={(timeLimit) => onChange({ ...move, timeLimit })}
-        />
-      )}
-      <Choice
-        label="Kept straight by"
-        value={move.hold}
-        options={holds}
-        onChange={(hold) => onChange({ ...move, hold })}
-      />
-      {move.hold === 'gyro' && (
-        <>
-          <Choice
-            label="Heading"
-            value={move.heading === null ? 'present' : 'given'}
-            options={[
-              { value: 'present', label: 'as it reads' },
-              { value: 'given', label: 'given' },
-            ]}
-            onChange={(choice) => onChange({ ...move, heading: choice === 'present' ? null : 0 })}
-          />
-          {move.heading !== null && (
-            <HeadingField
-              heading={move.heading}
-              setup={setup}
-              onChange={(heading) => onChange({ ...move, heading })}
-            />
-          )}
-        </>
-      )}
-    </>
-  );
-}
-
-function TurnFields({ move, setup, onChange }: FieldsProps<TurnMove>) {
-  const { target } = move;
-  return (
-    <>
-      <Choice
-        label="Turn"
-        value={target.kind}
-        options={[
-          { value: 'heading', label: 'to a heading' },
-          { value: 'angle', label: 'by an angle' },
-        ]}
-        onChange={(kind) =>
-          onChange({
-            ...move,
-            target:
-              kind === 'heading'
-                ? { kind, heading: target.kind === 'angle' ? target.angle : target.heading }
-                : { kind, angle: target.kind === 'heading' ? target.heading : target.angle },
-          })
-        }
-      />
-      <HeadingField
-        label={
-          target.kind === 'heading'
-            ? 'Heading, 0 is the start'
-            : `Angle, ${setup.gyro.rightPositive ? 'right' : 'left'} is positive`
-        }
-        heading={target.kind === 'heading' ? target.heading : target.angle}
-        setup={setup}
-        onChange={(value) =>
-          onChange({
-            ...move,
-            target:
-              target.kind === 'heading'
-                ? { ...target, heading: value }
-                : { ...target, angle: value },
-          })
-        }
-      />
-      <QuantityField
-        label="Rate"
-        kind="rate"
-        value={move.rate}
-        digits={0}
-        refuse={(value) => (value > 0 ? null : 'The rate has no sign; the angle has.')}
-        onChange={(rate) => onChange({ ...move, rate })}
-      />
-      <Choice
-        label="Wheels"
-        value={move.style}
-        options={[
-          { value: 'spot', label: 'both' },
-          { value: 'pivot-left', label: 'right only' },
-          { value: 'pivot-right', label: 'left only' },
-        ]}
-        onChange={(style) => onChange({ ...move, style })}
-      />
-      <Choice
-        label="Stop early"
-        value={move.stopEarly === null ? 'bench' : 'typed'}
-        options={[
-          { value: 'bench', label: 'by the bench' },
-          { value: 'typed', label: 'typed' },
-        ]}
-        onChange={(choice) => onChange({ ...move, stopEarly: choice === 'bench' ? null : 0.1 })}
-      />
-      {move.stopEarly !== null && (
-        <QuantityField
-          label="This much before"
-          kind="angle"
-          value={move.stopEarly}
-          refuse={(value) => (value >= 0 ? null : 'It has no sign.')}
-          onChange={(stopEarly) => onChange({ ...move, stopEarly })}
-        />
-      )}
-    </>
-  );
-}
-
-interface HeadingFieldProps {
-  label?: string;
-  /** rad counter-clockwise. */
-  heading: number;
-  setup: Setup;
-  onChange: (heading: number) => void;
-}
-
-/** A heading in the robot's own sense: right is positive unless its setup says otherwise. */
-function HeadingField({ label = 'Heading to keep', heading, setup, onChange }: HeadingFieldProps) {
-  return (
-    <QuantityField
-      label={label}
-      kind="angle"
-      value={(shownHeading(heading, setup) * Math.PI) / 180}
-      onChange={(value) => onChange(headingFromShown(degrees(value), setup))}
-    />
+    <table className={styles['ways']}>
+      <caption>Ways to do it on this robot</caption>
+      <thead>
+        <tr>
+          <th scope="col">way</th>
+          <th scope="col">off by</th>
+          <th scope="col">spread</th>
+          <th scope="col">time</th>
+        </tr>
+      </thead>
+      <tbody>
+        {ways.map((way) => (
+          <tr key={way.words} className={way.present ? styles['present'] : ''}>
+            <th scope="row">
+              {way.present ? (
+                way.words
+              ) : (
+                <button type="button" onClick={() => onChange(way.move)}>
+                  {way.words}
+                </button>
+              )}
+            </th>
+            <td>{shown(Math.abs(way.error), way.of)}</td>
+            <td>± {shown(way.spread, way.of)}</td>
+            <td>{formatNumber(way.time, 2)} s</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }

@@ -24,7 +24,7 @@ export function NewRoute({ robots, fields }: NewRouteProps) {
         name,
         robotId,
         fieldId,
-        plan: { startId: field.field.starts[0]!.id, moves: [], checkpoints: [] },
+        plan: { startId: field.field.starts[0]!.id, moves: [] },
       });
       location.assign(`/route?route=${route.id}`);
     } catch (error) {

@@ -2,7 +2,8 @@ import { useRef } from 'react';
 import { toolPose } from '../../core/consistency/aim.ts';
 import type { Field } from '../../core/field/field.ts';
 import { toField, type Point, type Pose } from '../../core/geometry/pose.ts';
-import type { Move } from '../../core/route/moves.ts';
+import { stepsOf, type Move } from '../../core/route/moves.ts';
+import { ellipseOf, type BudgetAt } from '../../core/budget/band.ts';
 import type { Setup } from '../../core/robot/setup.ts';
 import { forecastPose, momentAfterMove, type Forecast } from '../../core/simulation/forecast.ts';
 import type { RunRecord } from '../../core/simulation/run.ts';
@@ -16,13 +17,22 @@ interface RouteFieldProps {
   setup: Setup;
   moves: readonly Move[];
   nominal: RunRecord;
+  /** A simulated run that is looked at; null for none. */
+  replayed: RunRecord | null;
   pose: Pose;
+  /** The spread at the moment that is shown. */
+  spread: BudgetAt | null;
+  /** Steps after which the place is known again. */
+  references: readonly number[];
   forecast: Forecast | null;
   stale: boolean;
   /** Where the runs of this revision ended, as tool points on the field. */
   measured: readonly Point[];
-  /** Moves after which runs are measured. */
-  checkpointMoves: readonly number[];
+  /** Steps after which runs are measured. */
+  checkpointSteps: readonly number[];
+  /** Runs that are drawn as misses, and what happens when a run of the cloud is chosen. */
+  missed: ReadonlySet<number>;
+  onRun: (run: number) => void;
   selected: string | null;
   onSelect: (id: string) => void;
   onTime: (time: number) => void;
@@ -36,7 +46,8 @@ const CROSS = 11;
 
 /** The route on the table: planned path, cloud of simulated runs, measured runs, and the robot. */
 export function RouteField(props: RouteFieldProps) {
-  const { field, startId, setup, moves, nominal, pose, forecast, selected } = props;
+  const { field, startId, setup, moves, nominal, replayed, pose, forecast, selected } = props;
+  const steps = stepsOf(moves);
   const dragged = useRef<number | null>(null);
   const follow = (point: Point, pressed: boolean) => {
     const position = dragged.current;
@@ -45,7 +56,7 @@ export function RouteField(props: RouteFieldProps) {
       dragged.current = null;
       return;
     }
-    const move = moves[position];
+    const move = steps[position]?.move;
     const start = nominal.moves[position]?.start;
     if (move?.kind !== 'drive' || start === undefined) return;
     // The end of a straight follows the pointer along the straight.
@@ -63,31 +74,56 @@ export function RouteField(props: RouteFieldProps) {
     >
       {(drawn) => (
         <>
-          {moves.map((move, i) => (
+          {steps.map(({ move, round }, i) => (
             <polyline
-              key={move.id}
+              key={`${move.id} ${round}`}
               className={[styles['path'], move.id === selected ? styles['chosen'] : ''].join(' ')}
               points={pathOf(nominal, i, drawn)}
             />
           ))}
           {forecast !== null && (
             <g className={props.stale ? styles['stale'] : ''}>
-              {props.checkpointMoves.flatMap((move) =>
-                cloudOf(forecast, move, setup, drawn).map((dots, i) => (
-                  <path key={`${move} ${i}`} className={styles['cloud']} d={dots} />
+              {props.checkpointSteps.flatMap((step) =>
+                cloudOf(forecast, step, setup, drawn).map((dots, i) => (
+                  <path key={`${step} ${i}`} className={styles['cloud']} d={dots} />
                 )),
+              )}
+              {props.checkpointSteps.flatMap((step) =>
+                pointsOf(forecast, step, setup).map(({ run, point }) => {
+                  const { x, y } = drawn(point);
+                  return (
+                    <circle
+                      key={`${step} ${run}`}
+                      className={props.missed.has(run) ? styles['miss'] : styles['pick']}
+                      cx={x}
+                      cy={y}
+                      r={7}
+                      onClick={() => props.onRun(run)}
+                    >
+                      <title>Run {run + 1}: click to see how it went</title>
+                    </circle>
+                  );
+                }),
               )}
             </g>
           )}
-          {moves.map((move, i) =>
-            move.kind === 'approach' ? (
-              <Reference key={move.id} at={nominal.moves[i]?.end} drawn={drawn} />
-            ) : null,
+          {props.references.map((step) => (
+            <Reference key={step} at={nominal.moves[step]?.end} drawn={drawn} />
+          ))}
+          {props.spread !== null && <SpreadEllipse at={props.spread} drawn={drawn} />}
+          {replayed !== null && (
+            <polyline
+              className={styles['replayed']}
+              points={replayed.trace
+                .map(drawn)
+                .map(({ x, y }) => `${x.toFixed(1)},${y.toFixed(1)}`)
+                .join(' ')}
+            />
           )}
           <RobotMark pose={pose} setup={setup} field={field} drawn={drawn} />
-          {moves.map((move, i) => (
+          {steps.map(({ move, round }, i) => (
             <polyline
-              key={move.id}
+              key={`${move.id} ${round}`}
               className={styles['grab']}
               points={pathOf(nominal, i, drawn)}
               onClick={() => props.onSelect(move.id)}
@@ -105,13 +141,13 @@ export function RouteField(props: RouteFieldProps) {
               }}
             />
           ))}
-          {moves.map((move, i) => {
+          {steps.map(({ move, position, round }, i) => {
             const end = nominal.moves[i]?.end;
             if (end === undefined) return null;
             const at = drawn(end);
             return (
-              <g key={move.id}>
-                {move.kind === 'drive' && (
+              <g key={`${move.id} ${round}`}>
+                {move.kind === 'drive' && round === 1 && (
                   <circle
                     className={styles['handle']}
                     r={26}
@@ -122,7 +158,7 @@ export function RouteField(props: RouteFieldProps) {
                       props.onSelect(move.id);
                     }}
                   >
-                    <title>Drag to change the distance of move {i + 1}</title>
+                    <title>Drag to change the distance of move {position + 1}</title>
                   </circle>
                 )}
                 <circle className={styles['node']} r={9} cx={at.x} cy={at.y} pointerEvents="none" />
@@ -142,6 +178,35 @@ export function RouteField(props: RouteFieldProps) {
         </>
       )}
     </FieldDrawing>
+  );
+}
+
+/** Runs of the cloud that can be chosen: the first of them, so that each can be hit. */
+const PICKED = 250;
+
+function pointsOf(forecast: Forecast, step: number, setup: Setup): { run: number; point: Point }[] {
+  const moment = momentAfterMove(step);
+  if (moment >= forecast.moments.times.length) return [];
+  return Array.from({ length: Math.min(PICKED, forecast.runs) }, (_, run) => ({
+    run,
+    point: toolPose(setup.body, forecastPose(forecast, run, moment)),
+  }));
+}
+
+/** Chi-square of two degrees of freedom at 95 %, its root: the ellipse that holds 19 of 20 runs. */
+const ELLIPSE_95 = 2.4477;
+
+/** Where 19 of 20 runs are at the moment that is shown. */
+function SpreadEllipse({ at, drawn }: { at: BudgetAt; drawn: (point: Point) => Point }) {
+  const { long, short, direction } = ellipseOf(at.tool);
+  const { x, y } = drawn(at.middle);
+  return (
+    <ellipse
+      className={styles['spread']}
+      rx={ELLIPSE_95 * long}
+      ry={ELLIPSE_95 * short}
+      transform={`translate(${x} ${y}) rotate(${(-direction * 180) / Math.PI})`}
+    />
   );
 }
 
@@ -170,11 +235,11 @@ function nearestTime(nominal: RunRecord, move: number, point: Point): number | u
  */
 function cloudOf(
   forecast: Forecast,
-  move: number,
+  step: number,
   setup: Setup,
   drawn: (point: Point) => Point,
 ): string[] {
-  const moment = momentAfterMove(move);
+  const moment = momentAfterMove(step);
   if (moment >= forecast.moments.times.length) return [];
   const dots = Array.from({ length: Math.min(DOTS, forecast.runs) }, (_, run) => {
     const { x, y } = drawn(toolPose(setup.body, forecastPose(forecast, run, moment)));

@@ -1,23 +1,27 @@
 import { Copy, Pause, Play, Redo2, Trash2, Undo2 } from 'lucide-react';
-import { useMemo, useState } from 'react';
-import type { FieldRecord, Robot, Route, Run } from '../../contracts/records.ts';
-import { moveTitle, shownHeading } from '../../core/formats/programSheet.ts';
+import { lazy, Suspense, useMemo, useState } from 'react';
+import type { FieldRecord, Robot, Route, RouteRevision, Run } from '../../contracts/records.ts';
+import { shownHeading } from '../../core/formats/headings.ts';
+import { MOVE_NAMES, moveTitle } from '../../core/formats/moveTitle.ts';
 import { toField } from '../../core/geometry/pose.ts';
 import { formatNumber } from '../../core/quantities/quantity.ts';
 import { instructionsOf } from '../../core/route/instructions.ts';
-import type { Move, RoutePlan } from '../../core/route/moves.ts';
+import { checkpointsOf, stepsOf, type Move, type RoutePlan } from '../../core/route/moves.ts';
+import { routeChecks } from '../../core/route/routeChecks.ts';
 import { momentAfterMove } from '../../core/simulation/forecast.ts';
-import { nominalRun, poseAt, type Experiment } from '../../core/simulation/run.ts';
+import { nominalRun, poseAt, randomRun, type Experiment } from '../../core/simulation/run.ts';
 import { Button, buttonClass } from '../../ui/Button.tsx';
 import { KeyHelp } from '../../ui/KeyHelp.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Picker } from '../../ui/TextField.tsx';
 import { TitleBlock, type TitleBlockProps } from '../../ui/TitleBlock.tsx';
 import type { SheetKey } from '../../ui/useKeys.ts';
-import { Checkpoints } from './Checkpoints.tsx';
+import { ADDED_BY, AddMove } from './AddMove.tsx';
+import { ChecksPanel } from './ChecksPanel.tsx';
 import { MoveSheet } from './MoveSheet.tsx';
 import {
-  newMove,
+  addedMove,
+  endOf,
   usePlanHistory,
   withCopyOf,
   withMove,
@@ -25,13 +29,21 @@ import {
   withMoveAt,
   withoutMove,
 } from './plan.ts';
+import { RevisionsPanel } from './RevisionsPanel.tsx';
 import { RouteField } from './RouteField.tsx';
 import styles from './RouteView.module.css';
 import { SaveForm } from './SaveForm.tsx';
+import { SpreadPanel } from './SpreadPanel.tsx';
 import { Strip } from './Strip.tsx';
+import { Tabs } from './Tabs.tsx';
+import { useBudget } from './useBudget.ts';
 import { useDraft } from './useDraft.ts';
 import { FORECAST_RUNS, useForecast } from './useForecast.ts';
 import { usePlayback } from './usePlayback.ts';
+import { useWays } from './useWays.ts';
+
+/** Comes with the chart library, which nobody needs before tuning. */
+const TunePanel = lazy(() => import('./TunePanel.tsx'));
 
 export interface RouteViewProps {
   route: Route;
@@ -42,58 +54,90 @@ export interface RouteViewProps {
   titleBlock: TitleBlockProps;
 }
 
+type Panel = 'move' | 'spread' | 'tune' | 'checks' | 'revisions';
+
+/** Seed of the forecasts, with which a run of the cloud can be driven again. */
+const SEED = 1;
+
 /** The route station: the field above, the strip below, the selected move beside them. */
 export function RouteView({ route, routes, robot, field, runs, titleBlock }: RouteViewProps) {
   const setup = robot.setup.setup;
   const [revision, setRevision] = useState(route.revision);
+  /** An older revision that is continued; null when it is the newest. */
+  const [continued, setContinued] = useState<RouteRevision | null>(null);
   const history = usePlanHistory(revision.plan);
   const { plan, change } = history;
   const draft = useDraft(route.id, revision, plan, history.restart);
   const [selected, setSelected] = useState<string | null>(plan.moves[0]?.id ?? null);
+  const [panel, setPanel] = useState<Panel>('move');
   const [saving, setSaving] = useState(false);
+  const [forecastRuns, setForecastRuns] = useState<number>(FORECAST_RUNS[0]);
+  const [replay, setReplay] = useState<{ run: number; of: Experiment } | null>(null);
 
   const experiment: Experiment = useMemo(
     () => ({ plan, field: field.field, believed: setup, truth: setup }),
     [plan, field, setup],
   );
   const nominal = useMemo(() => nominalRun(experiment), [experiment]);
-  const titles = useMemo(
-    () => instructionsOf(plan.moves, setup).map((one, i) => moveTitle(plan.moves[i]!, one, setup)),
-    [plan, setup],
-  );
+  const steps = useMemo(() => stepsOf(plan.moves), [plan]);
+  const titles = useMemo(() => titlesOf(plan, robot), [plan, robot]);
+  const checks = useMemo(() => routeChecks(experiment, nominal), [experiment, nominal]);
+  const checkpoints = useMemo(() => checkpointsOf(plan), [plan]);
+  const state = useBudget(experiment, nominal);
   const forecast = useForecast(experiment);
+  const current = forecast.of === experiment ? forecast.summary : null;
+  const replayed = useMemo(
+    () =>
+      replay !== null && replay.of === experiment ? randomRun(experiment, SEED, replay.run) : null,
+    [replay, experiment],
+  );
   const playback = usePlayback(nominal.duration);
 
   const at = playback.time;
-  const pose = poseAt(nominal, at);
+  const pose = poseAt(replayed ?? nominal, at);
   const position = plan.moves.findIndex((move) => move.id === selected);
-  const changed = plan !== revision.plan;
+  const move = plan.moves[position] ?? null;
+  const step = steps.findIndex((one) => one.position === position);
+  const ways = useWays(experiment, move !== null && panel === 'move' ? step : -1);
+  const changed = plan !== revision.plan || continued !== null;
+  const references = steps.flatMap((_, i) => (state.budget.steps[i]?.knowsAgain ? [i] : []));
   const select = (id: string) => {
     setSelected(id);
-    const record = nominal.moves.find((move) => move.moveId === id);
+    const record = nominal.moves.find((one) => one.moveId === id);
     if (record !== undefined && !playback.playing) playback.goTo(record.to);
   };
   const add = (kind: Move['kind']) => {
-    const move = newMove(kind, plan.moves);
-    const after = position === -1 ? plan.moves.length - 1 : position;
-    change(withMoveAfter(plan, after, move));
-    setSelected(move.id);
+    const after = position === -1 ? endOf(plan) : position;
+    const added = addedMove(kind, plan, after, field.field.models);
+    if (added === null) return;
+    change(withMoveAfter(plan, after, added));
+    setSelected(added.id);
+    setPanel('move');
   };
   const remove = () => {
-    if (position === -1) return;
-    change(withoutMove(plan, plan.moves[position]!.id));
+    if (move === null) return;
+    change(withoutMove(plan, move.id));
     setSelected((plan.moves[position + 1] ?? plan.moves[position - 1])?.id ?? null);
   };
-  const step = (by: number) => {
+  const stepBy = (by: number) => {
     const next = plan.moves[Math.max(0, Math.min(plan.moves.length - 1, position + by))];
     if (next !== undefined) select(next.id);
   };
+  const shift = (by: number) => selected && change(withMoveAt(plan, selected, position + by));
+  const continueFrom = (from: RouteRevision) => {
+    setContinued(from.id === revision.id ? null : from);
+    change(from.plan);
+    setSelected(from.plan.moves[0]?.id ?? null);
+    setPanel('move');
+  };
   const keys: SheetKey[] = [
-    { keys: 'D', says: 'Add a drive', act: () => add('drive') },
-    { keys: 'T', says: 'Add a turn', act: () => add('turn') },
-    { keys: 'A', says: 'Add an approach', act: () => add('approach') },
-    { keys: 'ArrowLeft', says: 'Move before', act: () => step(-1) },
-    { keys: 'ArrowRight', says: 'Move after', act: () => step(1) },
+    ...ADDED_BY.map(({ kind, key }) => ({
+      keys: key,
+      says: `Add: ${MOVE_NAMES[kind].toLowerCase()}`,
+      act: () => add(kind),
+    })),
+    { keys: 'ArrowLeft', says: 'Move before', act: () => stepBy(-1) },
+    { keys: 'ArrowRight', says: 'Move after', act: () => stepBy(1) },
     { keys: 'Alt+ArrowLeft', says: 'Take the move forward', act: () => shift(-1) },
     { keys: 'Alt+ArrowRight', says: 'Take the move back', act: () => shift(1) },
     { keys: 'C', says: 'Copy the move', act: () => selected && change(withCopyOf(plan, selected)) },
@@ -101,10 +145,9 @@ export function RouteView({ route, routes, robot, field, runs, titleBlock }: Rou
     { keys: 'Ctrl+Z', says: 'Undo', act: () => history.undo?.() },
     { keys: 'Ctrl+Shift+Z', says: 'Redo', act: () => history.redo?.() },
     { keys: 'Space', says: 'Play', act: playback.toggle },
-    { keys: 'F', says: `Forecast ${FORECAST_RUNS} runs`, act: forecast.start },
+    { keys: 'F', says: `Forecast ${forecastRuns} runs`, act: () => forecast.start(forecastRuns) },
     { keys: 'S', says: 'Save as a revision', act: () => changed && setSaving(true) },
   ];
-  const shift = (by: number) => selected && change(withMoveAt(plan, selected, position + by));
 
   return (
     <div className={styles['view']}>
@@ -137,22 +180,39 @@ export function RouteView({ route, routes, robot, field, runs, titleBlock }: Rou
             setup={setup}
             moves={plan.moves}
             nominal={nominal}
+            replayed={replayed}
             pose={pose}
-            forecast={forecast.forecast}
+            spread={bandAt(state.band, at)}
+            references={references}
+            forecast={forecast.summary?.forecast ?? null}
             stale={forecast.of !== experiment}
             measured={changed ? [] : measuredPoints(plan, field, runs, revision.id)}
-            checkpointMoves={plan.checkpoints.map((checkpoint) =>
-              plan.moves.findIndex((move) => move.id === checkpoint.afterMoveId),
+            checkpointSteps={checkpoints.map(({ id }) =>
+              steps.findIndex((one) => one.move.id === id),
             )}
+            missed={missedOf(current)}
+            onRun={(run) => setReplay({ run, of: experiment })}
             selected={selected}
             onSelect={select}
             onTime={(moment) => !playback.playing && playback.goTo(moment)}
-            onMove={(move) => change(withMove(plan, move))}
+            onMove={(next) => change(withMove(plan, next))}
           />
         </div>
       </div>
       <div className={styles['side']}>
-        <div className={styles['scroll']}>
+        <Tabs<Panel>
+          label="Sheets of the route"
+          value={panel}
+          tabs={[
+            { value: 'move', label: 'Move' },
+            { value: 'spread', label: 'Spread' },
+            { value: 'tune', label: 'Tune' },
+            { value: 'checks', label: checks.length === 0 ? 'Checks' : `Checks ${checks.length}` },
+            { value: 'revisions', label: 'Revisions' },
+          ]}
+          onChange={setPanel}
+        />
+        <div className={styles['scroll']} key={`${panel} ${panel === 'move' ? selected : ''}`}>
           {draft.restored && (
             <Notice>
               Changes that were not saved yet are back. Undo does not reach behind them;{' '}
@@ -161,43 +221,108 @@ export function RouteView({ route, routes, robot, field, runs, titleBlock }: Rou
               </Button>
             </Notice>
           )}
-          {position === -1 ? (
-            <p className={styles['hint']}>Choose a move in the strip or on the field.</p>
-          ) : (
-            <MoveSheet
-              key={selected}
-              plan={plan}
-              position={position}
-              setup={setup}
-              spread={
-                forecast.of === experiment
-                  ? (forecast.band[momentAfterMove(position)] ?? null)
-                  : null
-              }
-              duration={nominal.moves[position]!.to - nominal.moves[position]!.from}
-              onChange={(move) => change(withMove(plan, move))}
+          {continued !== null && (
+            <Notice>
+              This continues revision {continued.number}; revision {revision.number} stays in the
+              list.
+            </Notice>
+          )}
+          {panel === 'move' &&
+            (move === null ? (
+              <p className={styles['hint']}>Choose a move in the strip or on the field.</p>
+            ) : (
+              <MoveSheet
+                plan={plan}
+                position={position}
+                setup={setup}
+                field={field.field}
+                spread={step === -1 ? null : (state.band[momentAfterMove(step)] ?? null)}
+                duration={step === -1 ? 0 : nominal.moves[step]!.to - nominal.moves[step]!.from}
+                checks={checks
+                  .filter(({ moveId }) => moveId === move.id)
+                  .slice(0, 2)
+                  .map(({ sentence }) => sentence)}
+                ways={ways}
+                onChange={(next) => change(withMove(plan, next))}
+              />
+            ))}
+          {panel === 'spread' && (
+            <SpreadPanel
+              experiment={experiment}
+              field={field.field}
+              steps={steps}
+              titles={titles}
+              checkpoints={checkpoints}
+              state={state}
+              summary={current}
+              replayed={replayed === null ? null : replay!.run}
+              onReplay={(run) => setReplay(run === null ? null : { run, of: experiment })}
+              onPlan={(next) => {
+                change(next);
+                setSelected(
+                  next.moves.find(({ id }) => !plan.moves.some((one) => one.id === id))?.id ??
+                    selected,
+                );
+              }}
             />
           )}
-          <Checkpoints
-            plan={plan}
-            field={field.field}
-            titles={titles}
-            selected={selected}
-            onChange={change}
-          />
+          {panel === 'tune' && (
+            <Suspense fallback={<p className={styles['hint']}>Getting the charts …</p>}>
+              <TunePanel
+                move={move}
+                setup={setup}
+                onChange={(next) => change(withMove(plan, next))}
+              />
+            </Suspense>
+          )}
+          {panel === 'checks' && (
+            <ChecksPanel
+              checks={checks}
+              titles={titles}
+              onSelect={(id) => {
+                select(id);
+                setPanel('move');
+              }}
+            />
+          )}
+          {panel === 'revisions' && (
+            <RevisionsPanel
+              route={route}
+              revision={revision}
+              setup={setup}
+              onContinue={continueFrom}
+            />
+          )}
         </div>
         <div className={styles['actions']}>
           {forecast.progress === null ? (
-            <Button
-              weight={changed ? 'plain' : 'main'}
-              onClick={forecast.start}
-              disabled={plan.moves.length === 0}
-            >
-              Forecast {FORECAST_RUNS} runs
-            </Button>
+            <>
+              <Button
+                weight={changed ? 'plain' : 'main'}
+                onClick={() => {
+                  forecast.start(forecastRuns);
+                  setPanel('spread');
+                }}
+                disabled={plan.moves.length === 0}
+              >
+                Forecast {forecastRuns} runs
+              </Button>
+              <select
+                aria-label="Runs of the forecast"
+                className={styles['runs']}
+                value={forecastRuns}
+                onChange={(event) => setForecastRuns(Number(event.target.value))}
+              >
+                {FORECAST_RUNS.map((runs) => (
+                  <option key={runs} value={runs}>
+                    {runs}
+                  </option>
+                ))}
+              </select>
+            </>
           ) : (
             <Button onClick={forecast.cancel}>
-              Cancel, {forecast.progress} of {FORECAST_RUNS} done
+              Cancel, {forecast.progress} of {forecastRuns} done
             </Button>
           )}
           <Button
@@ -212,10 +337,12 @@ export function RouteView({ route, routes, robot, field, runs, titleBlock }: Rou
           <SaveForm
             route={route}
             revision={revision}
+            parent={continued?.number ?? revision.number}
             plan={plan}
             onCancel={() => setSaving(false)}
             onSaved={(saved) => {
               setSaving(false);
+              setContinued(null);
               draft.forget();
               setRevision(saved);
               history.restart(saved.plan);
@@ -230,15 +357,7 @@ export function RouteView({ route, routes, robot, field, runs, titleBlock }: Rou
             {playback.playing ? <Pause size={16} /> : <Play size={16} />}{' '}
             {playback.playing ? 'Pause' : 'Play'}
           </Button>
-          <Button weight="quiet" onClick={() => add('drive')}>
-            + Drive
-          </Button>
-          <Button weight="quiet" onClick={() => add('turn')}>
-            + Turn
-          </Button>
-          <Button weight="quiet" onClick={() => add('approach')}>
-            + Approach
-          </Button>
+          <AddMove onAdd={add} />
           <Button
             weight="quiet"
             disabled={position === -1}
@@ -266,7 +385,8 @@ export function RouteView({ route, routes, robot, field, runs, titleBlock }: Rou
           moves={plan.moves}
           titles={titles}
           nominal={nominal}
-          band={forecast.of === experiment ? forecast.band : []}
+          band={current?.band ?? state.band}
+          references={references.map((one) => nominal.moves[one]!.to)}
           selected={selected}
           time={at}
           onSelect={select}
@@ -276,6 +396,27 @@ export function RouteView({ route, routes, robot, field, runs, titleBlock }: Rou
       </div>
     </div>
   );
+}
+
+/** The moves in a few words each. */
+function titlesOf(plan: RoutePlan, robot: Robot): string[] {
+  const { setup } = robot.setup;
+  const steps = stepsOf(plan.moves);
+  const instructions = instructionsOf(plan.moves, setup);
+  const position = (id: string) => plan.moves.findIndex((move) => move.id === id);
+  return plan.moves.map((move, i) => {
+    const instruction = instructions[steps.findIndex((step) => step.position === i)];
+    return moveTitle(move, setup, instruction?.kind === 'turn' ? instruction.turn : 0, position);
+  });
+}
+
+/** The entry of a band at a moment, s. */
+function bandAt<T extends { time: number }>(band: readonly T[], time: number): T | null {
+  return band.find((at) => at.time >= time - 1e-9) ?? band.at(-1) ?? null;
+}
+
+function missedOf(summary: ReturnType<typeof useForecast>['summary']): ReadonlySet<number> {
+  return new Set(summary?.outcomes.checkpoints.flatMap(({ missed }) => missed) ?? []);
 }
 
 function measuredPoints(
@@ -288,7 +429,7 @@ function measuredPoints(
     .filter((run) => run.revisionId === revisionId && run.setAside === null)
     .flatMap((run) =>
       run.measurements.flatMap(({ checkpointId, along, left }) => {
-        const checkpoint = plan.checkpoints.find(({ id }) => id === checkpointId);
+        const checkpoint = checkpointsOf(plan).find(({ id }) => id === checkpointId);
         const model = field.field.models.find(({ id }) => id === checkpoint?.modelId);
         return model === undefined ? [] : [toField(model.zone.target, { x: along, y: left })];
       }),

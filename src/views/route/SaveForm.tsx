@@ -10,13 +10,15 @@ import styles from './RouteView.module.css';
 interface SaveFormProps {
   route: Route;
   revision: RouteRevision;
+  /** Number of the revision that it continues. */
+  parent: number;
   plan: RoutePlan;
   onCancel: () => void;
   onSaved: (revision: RouteRevision) => void;
 }
 
 /** Asks why, and saves the plan as the next revision. */
-export function SaveForm({ route, revision, plan, onCancel, onSaved }: SaveFormProps) {
+export function SaveForm({ route, revision, parent, plan, onCancel, onSaved }: SaveFormProps) {
   const [reason, setReason] = useState('');
   const [fault, setFault] = useState<string | null>(null);
   const save = async () => {
@@ -24,6 +26,7 @@ export function SaveForm({ route, revision, plan, onCancel, onSaved }: SaveFormP
       onSaved(
         await send<RouteRevision>('POST', `routes/${route.id}/revisions`, {
           basedOn: revision.number,
+          parent,
           origin: 'hand',
           reason: reason.trim(),
           plan,

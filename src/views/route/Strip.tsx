@@ -5,14 +5,17 @@ import { ticks } from './ticks.ts';
 import { formatNumber } from '../../core/quantities/quantity.ts';
 import type { SpreadAt } from '../../core/budget/spread.ts';
 import type { RunRecord } from '../../core/simulation/run.ts';
-import type { Move } from '../../core/route/moves.ts';
+import { stepsOf, type Move, type Step } from '../../core/route/moves.ts';
 import styles from './Strip.module.css';
 
 interface StripProps {
   moves: readonly Move[];
+  /** One a move. */
   titles: readonly string[];
   nominal: RunRecord;
   band: readonly SpreadAt[];
+  /** Where the place is known again, s. */
+  references: readonly number[];
   selected: string | null;
   /** s from the start of the run. */
   time: number;
@@ -23,6 +26,8 @@ interface StripProps {
 
 /** Cells narrower than this share of the strip write their words upwards. */
 const NARROW = 0.085;
+/** Steps shorter than this have no width of their own: a flag above the strip, s. */
+const NO_TIME = 0.01;
 
 /** The route in time: a cell a move, as wide as it lasts, over the band of the spread. */
 export function Strip(props: StripProps) {
@@ -30,6 +35,12 @@ export function Strip(props: StripProps) {
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 8 } }));
   const duration = Math.max(nominal.duration, 0.001);
   const share = (seconds: number) => `${(100 * seconds) / duration}%`;
+  const steps = stepsOf(moves);
+  const spans = steps.map((_, i) => {
+    const record = nominal.moves[i];
+    return { from: record?.from ?? 0, to: record?.to ?? 0 };
+  });
+  const flags = flagsOf(moves, steps, spans);
   const top = Math.max(10, ...band.map((at) => at.radius)) * 1.1;
   const drop = ({ active, over }: DragEndEvent) => {
     if (over === null) return;
@@ -48,6 +59,23 @@ export function Strip(props: StripProps) {
   }
   return (
     <div className={styles['strip']}>
+      {flags.length > 0 && (
+        <div className={styles['flags']}>
+          {flags.map(({ move, position, at }) => (
+            <button
+              key={move.id}
+              type="button"
+              className={at > 0.8 * duration ? styles['leftwards'] : ''}
+              style={{ left: share(at) }}
+              aria-pressed={props.selected === move.id}
+              aria-label={`Move ${position + 1}: ${props.titles[position]}`}
+              onClick={() => props.onSelect(move.id)}
+            >
+              <b>{position + 1}</b> {props.titles[position]}
+            </button>
+          ))}
+        </div>
+      )}
       <div className={styles['axis']} aria-hidden="true">
         <span style={{ top: '12%' }}>+{formatNumber(top * 0.76, 0)}</span>
         <span style={{ top: '50%' }}>0</span>
@@ -68,28 +96,22 @@ export function Strip(props: StripProps) {
               items={moves.map((move) => move.id)}
               strategy={horizontalListSortingStrategy}
             >
-              {moves.map((move, i) => (
-                <Cell
-                  key={move.id}
-                  {...props}
-                  move={move}
-                  position={i}
-                  left={share(nominal.moves[i]?.from ?? 0)}
-                  width={((nominal.moves[i]?.to ?? 0) - (nominal.moves[i]?.from ?? 0)) / duration}
-                />
-              ))}
+              {steps.map((step, i) => {
+                const { from, to } = spans[i]!;
+                if (to - from < NO_TIME) return null;
+                const place = { left: share(from), width: (to - from) / duration };
+                return step.round === 1 ? (
+                  <Cell key={step.move.id} {...props} {...place} step={step} />
+                ) : (
+                  <Again key={`${step.move.id} ${step.round}`} {...props} {...place} step={step} />
+                );
+              })}
             </SortableContext>
           </DndContext>
         </div>
-        {moves.map((move, i) =>
-          move.kind === 'approach' ? (
-            <span
-              key={move.id}
-              className={styles['reference']}
-              style={{ left: share(nominal.moves[i]?.to ?? 0) }}
-            />
-          ) : null,
-        )}
+        {props.references.map((at) => (
+          <span key={at} className={styles['reference']} style={{ left: share(at) }} />
+        ))}
         <span className={styles['now']} style={{ left: share(time) }} />
       </div>
       <span className={styles['unit']}>± mm</span>
@@ -127,14 +149,32 @@ export function Strip(props: StripProps) {
   );
 }
 
+/** Moves that take no time, with the moment at which they stand. */
+function flagsOf(
+  moves: readonly Move[],
+  steps: readonly Step[],
+  spans: readonly { from: number; to: number }[],
+): { move: Move; position: number; at: number }[] {
+  return moves.flatMap((move, position): { move: Move; position: number; at: number }[] => {
+    if (move.kind === 'repeat') {
+      const last = steps.findLastIndex((step) => step.position < position);
+      return [{ move, position, at: spans[last]?.to ?? 0 }];
+    }
+    const step = steps.findIndex((one) => one.position === position);
+    const span = spans[step];
+    if (span === undefined || span.to - span.from >= NO_TIME) return [];
+    return [{ move, position, at: span.to }];
+  });
+}
+
 interface CellProps extends StripProps {
-  move: Move;
-  position: number;
+  step: Step;
   left: string;
   width: number;
 }
 
-function Cell({ move, position, left, width, titles, selected, onSelect }: CellProps) {
+function Cell({ step, left, width, titles, selected, onSelect }: CellProps) {
+  const { move, position } = step;
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
     id: move.id,
   });
@@ -163,13 +203,52 @@ function Cell({ move, position, left, width, titles, selected, onSelect }: CellP
       <span className={styles['number']}>{position + 1}</span>
       <span className={styles['words']}>
         {titles[position]}
-        <small>{move.kind === 'turn' ? move.style.replace('-', ' ') : holdWord[move.hold]}</small>
+        <small>{holdWords(move)}</small>
       </span>
     </button>
   );
 }
 
-const holdWord = { none: 'not held', encoders: 'encoders', gyro: 'gyro held' };
+/** A later round of a repeated move: it shows the move, and is not moved itself. */
+function Again({ step, left, width, titles, selected, onSelect }: CellProps) {
+  const { move, position, round } = step;
+  return (
+    <button
+      type="button"
+      className={[styles['cell'], styles['again'], width < NARROW ? styles['narrow'] : ''].join(
+        ' ',
+      )}
+      aria-label={`Round ${round} of move ${position + 1}: ${titles[position]}`}
+      style={{ left, width: `${100 * width}%` }}
+      data-chosen={selected === move.id}
+      onClick={() => onSelect(move.id)}
+    >
+      <span className={styles['number']}>{position + 1}</span>
+      <span className={styles['words']}>
+        {titles[position]}
+        <small>round {round}</small>
+      </span>
+    </button>
+  );
+}
+
+/** How a move is held, or how it goes, in a word or two. */
+function holdWords(move: Move): string {
+  if ('hold' in move)
+    return { none: 'not held', encoders: 'encoders', gyro: 'gyro held' }[move.hold];
+  switch (move.kind) {
+    case 'turn':
+      return move.way.kind === 'stop early' ? move.style.replace('-', ' ') : move.way.kind;
+    case 'arc':
+      return `by ${move.by}`;
+    case 'follow wall':
+      return 'side sensor';
+    case 'follow line':
+      return `${move.edge} edge`;
+    default:
+      return '';
+  }
+}
 
 function bandPoints(band: readonly SpreadAt[]): string {
   const upper = band.map((at) => `${at.time},${-at.radius}`);

@@ -1,44 +1,58 @@
 import { describe, expect, it } from 'vitest';
-import { planFaults, type RoutePlan } from '../../core/route/moves.ts';
-import { newMove, withCopyOf, withMove, withMoveAfter, withMoveAt, withoutMove } from './plan.ts';
+import { planFaults, type Move, type RoutePlan } from '../../core/route/moves.ts';
+import { newMove } from '../../core/route/newMove.ts';
+import {
+  addedMove,
+  endOf,
+  withCopyOf,
+  withMove,
+  withMoveAfter,
+  withMoveAt,
+  withoutMove,
+} from './plan.ts';
 import { ticks } from './ticks.ts';
 
-const straight = (id: string) => ({ ...newMove('drive', []), id });
-const plan: RoutePlan = {
-  startId: 'near',
-  moves: ['a', 'b', 'c'].map(straight),
-  checkpoints: [
-    { id: 'half', name: 'Half way', afterMoveId: 'b', modelId: 'gate' },
-    { id: 'end', name: 'End', afterMoveId: 'c', modelId: 'hide' },
-  ],
-};
+const straight = (id: string) => newMove('drive', id);
+const plan: RoutePlan = { startId: 'near', moves: ['a', 'b', 'c'].map(straight) };
 const ids = (one: RoutePlan) => one.moves.map(({ id }) => id).join('');
-const after = (one: RoutePlan, checkpoint: string) =>
-  one.checkpoints.find(({ id }) => id === checkpoint)?.afterMoveId;
-const field = { models: [{ id: 'gate' }, { id: 'hide' }], starts: [{ id: 'near' }] };
+const models = [
+  { id: 'gate', name: 'Gate' },
+  { id: 'hide', name: 'Hide' },
+];
+const field = { models, starts: [{ id: 'near' }] };
+const added = (kind: Move['kind'], to = plan, after = to.moves.length - 1) =>
+  addedMove(kind, to, after, models);
 
 describe('a plan', () => {
   it('takes a new move after a place, or first', () => {
-    const move = newMove('turn', plan.moves);
+    const move = added('turn')!;
     expect(ids(withMoveAfter(plan, 0, move))).toBe(`a${move.id}bc`);
     expect(ids(withMoveAfter(plan, -1, move))).toBe(`${move.id}abc`);
   });
 
-  it('keeps what is measured at the end at the end when the end changes', () => {
-    const longer = withMoveAfter(plan, 2, { ...straight('d') });
-    expect([after(longer, 'half'), after(longer, 'end')]).toEqual(['b', 'd']);
-    const turned = withMoveAt(plan, 'c', 0);
-    expect(ids(turned)).toBe('cab');
-    expect(after(turned, 'end')).toBe('b');
+  it('puts a move at the end before what is measured there', () => {
+    const measured = withMoveAfter(plan, 2, newMove('checkpoint', 'm', { modelId: 'gate' }));
+    expect(endOf(measured)).toBe(2);
+    expect(ids(withMoveAfter(measured, endOf(measured), straight('d')))).toBe('abcdm');
   });
 
-  it('moves a checkpoint to the move before when its own is taken away', () => {
-    const shorter = withoutMove(plan, 'b');
-    expect(ids(shorter)).toBe('ac');
-    expect(after(shorter, 'half')).toBe('a');
+  it('measures at each model once, the first that is free', () => {
+    const first = added('checkpoint')!;
+    expect(first).toMatchObject({ modelId: 'gate', name: 'Gate' });
+    const one = withMoveAfter(plan, 2, first);
+    const second = added('checkpoint', one)!;
+    expect(second).toMatchObject({ modelId: 'hide' });
+    expect(added('checkpoint', withMoveAfter(one, 3, second))).toBeNull();
+  });
+
+  it('repeats the move before, and lets a repeat begin later when its first move goes', () => {
+    expect(added('repeat', { startId: 'near', moves: [] }, -1)).toBeNull();
+    const repeated = withMoveAfter(plan, 1, newMove('repeat', 'r', { fromId: 'a' }));
+    expect(added('repeat', plan, 1)).toMatchObject({ fromId: 'b' });
+    const shorter = withoutMove(repeated, 'a');
+    expect(shorter.moves.find(({ id }) => id === 'r')).toMatchObject({ fromId: 'b' });
     expect(planFaults(shorter, field)).toEqual([]);
-    const empty = ['a', 'b', 'c'].reduce(withoutMove, plan);
-    expect(empty).toMatchObject({ moves: [], checkpoints: [] });
+    expect(ids(withoutMove(shorter, 'b'))).toBe('c');
   });
 
   it('copies a move right after itself under a name of its own', () => {
@@ -62,14 +76,18 @@ describe('a plan', () => {
   it('has a name for each fault that keeps it off a field', () => {
     const wrong: RoutePlan = {
       startId: 'moon',
-      moves: [straight('a'), straight('a')],
-      checkpoints: [{ id: 'x', name: 'X', afterMoveId: 'z', modelId: 'moon' }],
+      moves: [
+        straight('a'),
+        straight('a'),
+        newMove('checkpoint', 'x', { name: 'X', modelId: 'moon' }),
+        newMove('repeat', 'r', { fromId: 'z' }),
+      ],
     };
     expect(planFaults(wrong, field)).toEqual([
       'The route starts at a place that the field does not have.',
       'Two moves have the same identifier.',
-      'Checkpoint “X” stands after a move that is not there.',
       'Checkpoint “X” belongs to a model that the field does not have.',
+      'Move 4 repeats from a move that does not stand before it.',
     ]);
   });
 });

@@ -1,5 +1,5 @@
 import { useCallback, useMemo, useState } from 'react';
-import { radians } from '../../core/geometry/angle.ts';
+import { newMove } from '../../core/route/newMove.ts';
 import type { Move, RoutePlan } from '../../core/route/moves.ts';
 
 /** A plan being edited, with everything that can be undone and redone. */
@@ -36,42 +36,53 @@ export function usePlanHistory(first: RoutePlan): PlanHistory {
   );
 }
 
-/** A new move of a kind with plausible numbers. */
-export function newMove(kind: Move['kind'], taken: readonly Move[]): Move {
-  const id = freeId(taken);
+/** A new move of a kind, made to fit the plan and the field that it goes into. */
+export function addedMove(
+  kind: Move['kind'],
+  plan: RoutePlan,
+  after: number,
+  models: readonly { id: string; name: string }[],
+): Move | null {
+  const id = freeId(plan.moves);
   switch (kind) {
-    case 'drive':
-      return { id, kind, distance: 300, speed: 300, hold: 'gyro', heading: null };
-    case 'turn':
-      return {
-        id,
-        kind,
-        target: { kind: 'angle', angle: radians(-90) },
-        style: 'spot',
-        rate: radians(120),
-        stopEarly: null,
-      };
-    case 'approach':
-      return { id, kind, distance: 100, speed: 180, hold: 'gyro', heading: null, timeLimit: 6 };
+    case 'checkpoint': {
+      const model = models.find(
+        (candidate) =>
+          !plan.moves.some((move) => move.kind === 'checkpoint' && move.modelId === candidate.id),
+      );
+      if (model === undefined) return null;
+      return newMove(kind, id, { name: model.name, modelId: model.id });
+    }
+    case 'repeat': {
+      const last = plan.moves.slice(0, after + 1).findLast((move) => move.kind !== 'checkpoint');
+      return last === undefined ? null : newMove(kind, id, { fromId: last.id });
+    }
+    default:
+      return newMove(kind, id);
   }
+}
+
+/** Where a new move goes when none is chosen: at the end, but before what is measured there. */
+export function endOf(plan: RoutePlan): number {
+  return plan.moves.findLastIndex((move) => move.kind !== 'checkpoint');
 }
 
 /** The plan with a move put in after a position; −1 puts it first. */
 export function withMoveAfter(plan: RoutePlan, position: number, move: Move): RoutePlan {
-  const moves = plan.moves.toSpliced(position + 1, 0, move);
-  return atEnd(plan, { ...plan, moves });
+  return { ...plan, moves: plan.moves.toSpliced(position + 1, 0, move) };
 }
 
-/** The plan without a move; its checkpoints move to the move before it, or go with the last one. */
+/** The plan without a move; a repeat that began with it begins with the next one. */
 export function withoutMove(plan: RoutePlan, id: string): RoutePlan {
   const position = plan.moves.findIndex((move) => move.id === id);
-  const before = plan.moves[position - 1] ?? plan.moves[position + 1];
+  const next = plan.moves[position + 1];
   return {
     ...plan,
-    moves: plan.moves.filter((move) => move.id !== id),
-    checkpoints: plan.checkpoints.flatMap((checkpoint) => {
-      if (checkpoint.afterMoveId !== id) return [checkpoint];
-      return before === undefined ? [] : [{ ...checkpoint, afterMoveId: before.id }];
+    moves: plan.moves.flatMap((move) => {
+      if (move.id === id) return [];
+      if (move.kind !== 'repeat' || move.fromId !== id) return [move];
+      // A repeat of nothing goes with what it repeated.
+      return next === undefined || next.id === move.id ? [] : [{ ...move, fromId: next.id }];
     }),
   };
 }
@@ -89,25 +100,12 @@ export function withMoveAt(plan: RoutePlan, id: string, position: number): Route
   const to = Math.max(0, Math.min(plan.moves.length - 1, position));
   if (from === to) return plan;
   const moves = plan.moves.toSpliced(from, 1).toSpliced(to, 0, plan.moves[from]!);
-  return atEnd(plan, { ...plan, moves });
+  return { ...plan, moves };
 }
 
 /** The plan with one move replaced. */
 export function withMove(plan: RoutePlan, move: Move): RoutePlan {
   return { ...plan, moves: plan.moves.map((old) => (old.id === move.id ? move : old)) };
-}
-
-/** What is measured at the end of the route stays at its end when the last move changes. */
-function atEnd(before: RoutePlan, after: RoutePlan): RoutePlan {
-  const oldLast = before.moves.at(-1)?.id;
-  const newLast = after.moves.at(-1)?.id;
-  if (oldLast === newLast || newLast === undefined) return after;
-  return {
-    ...after,
-    checkpoints: after.checkpoints.map((checkpoint) =>
-      checkpoint.afterMoveId === oldLast ? { ...checkpoint, afterMoveId: newLast } : checkpoint,
-    ),
-  };
 }
 
 function freeId(taken: readonly Move[]): string {

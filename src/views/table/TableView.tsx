@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { Link } from '../../contracts/link.ts';
 import type {
   FieldRecord,
@@ -10,7 +10,7 @@ import type {
 } from '../../contracts/records.ts';
 import { offsetWords, parseRunLine, type RunLine } from '../../core/formats/runLine.ts';
 import { scores, type Offset } from '../../core/field/field.ts';
-import type { Checkpoint } from '../../core/route/moves.ts';
+import { checkpointsOf, type Checkpoint } from '../../core/route/moves.ts';
 import { Button } from '../../ui/Button.tsx';
 import { KeyHelp } from '../../ui/KeyHelp.tsx';
 import { Notice } from '../../ui/Notice.tsx';
@@ -51,7 +51,7 @@ type Marks = Record<string, Offset & { headingKnown: boolean }>;
 /** The table station: put the cross where the robot ended, say hit or miss, next run. */
 export function TableView(props: TableViewProps) {
   const { route, robot, field, sessions, session, titleBlock } = props;
-  const { checkpoints } = route.revision.plan;
+  const checkpoints = useMemo(() => checkpointsOf(route.revision.plan), [route]);
   const [checkpointId, setCheckpointId] = useState(checkpoints.at(-1)!.id);
   const log = useRunLog(props.runs);
   const recording = useRunRecording(robot.id, props.link);

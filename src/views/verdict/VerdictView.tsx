@@ -1,3 +1,4 @@
+import { checkpointsOf } from '../../core/route/moves.ts';
 import { useMemo, useState } from 'react';
 import type { FieldRecord, Robot, Route, RouteRevision, Run } from '../../contracts/records.ts';
 import type { AimOption } from '../../core/consistency/aim.ts';
@@ -39,9 +40,10 @@ export interface VerdictViewProps {
 export function VerdictView(props: VerdictViewProps) {
   const { route, robot, field, revision, runs, titleBlock } = props;
   const { plan } = revision;
-  const [checkpointId, setCheckpointId] = useState(plan.checkpoints.at(-1)!.id);
+  const checkpoints = useMemo(() => checkpointsOf(plan), [plan]);
+  const [checkpointId, setCheckpointId] = useState(checkpoints.at(-1)!.id);
   const [shown, setShown] = useState<AimOption | null>(null);
-  const checkpoint = plan.checkpoints.find(({ id }) => id === checkpointId)!;
+  const checkpoint = checkpoints.find(({ id }) => id === checkpointId)!;
   const model = field.field.models.find(({ id }) => id === checkpoint.modelId)!;
   const setup = robot.setup.setup;
 
@@ -84,11 +86,11 @@ export function VerdictView(props: VerdictViewProps) {
             }))}
             onChange={(number) => location.assign(`/verdict?revision=${number}`)}
           />
-          {plan.checkpoints.length > 1 && (
+          {checkpoints.length > 1 && (
             <Picker
               label="Measured at"
               value={checkpointId}
-              options={plan.checkpoints.map(({ id, name }) => ({ value: id, label: name }))}
+              options={checkpoints.map(({ id, name }) => ({ value: id, label: name }))}
               onChange={setCheckpointId}
             />
           )}
@@ -154,7 +156,7 @@ export function VerdictView(props: VerdictViewProps) {
           <>
             <h2 className={styles['section']}>Where the forecast’s spread comes from</h2>
             <div>
-              {advice.shares.slice(0, 4).map(({ source, share }) => (
+              {advice.shares.slice(0, 4).map(({ of: source, share }) => (
                 <div key={source} className={styles['share']}>
                   <span>{sourceWords(source)}</span>
                   <span className={styles['bar']} style={{ width: `${100 * share}%` }} />

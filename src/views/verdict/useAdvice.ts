@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
-import type { SourceShare } from '../../core/budget/sources.ts';
+import type { Share } from '../../core/budget/budget.ts';
+import type { SpreadSource } from '../../core/budget/stepModel.ts';
 import type { AimOption } from '../../core/consistency/aim.ts';
 import type { OffsetSummary } from '../../core/consistency/summary.ts';
 import type { Zone } from '../../core/field/field.ts';
@@ -7,13 +8,9 @@ import type { Checkpoint } from '../../core/route/moves.ts';
 import type { Experiment } from '../../core/simulation/run.ts';
 import { simulationWorker } from '../../ui/simulationWorker.ts';
 
-/** Runs for each source of spread, and their seed. */
-const SHARE_RUNS = 120;
-const SEED = 1;
-
 export interface Advice {
   aims: AimOption[];
-  shares: SourceShare[];
+  shares: Share<SpreadSource>[];
   /** Whether the worker is still at it. */
   working: boolean;
 }
@@ -30,13 +27,12 @@ export function useAdvice(
     const worker = simulationWorker();
     let ended = false;
     const work = async () => {
-      const move = experiment.plan.moves.findIndex((one) => one.id === checkpoint.afterMoveId);
       const aims =
         summary === null
           ? []
           : await worker.ask((door) => door.aim(experiment, checkpoint, zone, summary));
       if (!ended) setAdvice({ aims, shares: [], working: true });
-      const shares = await worker.ask((door) => door.shares(experiment, move, SEED, SHARE_RUNS));
+      const shares = await worker.ask((door) => door.shares(experiment, checkpoint));
       if (!ended) setAdvice({ aims, shares, working: false });
     };
     setAdvice({ aims: [], shares: [], working: true });

@@ -11,5 +11,8 @@ export const POST = endpoint(async ({ request }) => {
     poses: Array.from(forecast.poses),
     durations: Array.from(forecast.durations),
     timeLimits: Array.from(forecast.timeLimits),
+    collisions: Array.from(forecast.collisions),
+    dropouts: Array.from(forecast.dropouts),
+    conditions: Array.from(forecast.conditions),
   });
 });

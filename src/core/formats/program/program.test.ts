@@ -1,0 +1,89 @@
+import { describe, expect, it } from 'vitest';
+import { radians } from '../../geometry/angle.ts';
+import { STARTING_SETUP } from '../../robot/setup.ts';
+import type { Move, RoutePlan } from '../../route/moves.ts';
+import { newMove } from '../../route/newMove.ts';
+import { javaProgram } from './java.ts';
+import { pythonProgram } from './python.ts';
+
+const plan: RoutePlan = {
+  startId: 'near',
+  moves: [
+    newMove('drive', '1', { distance: -430, hold: 'encoders' }),
+    newMove('turn', '2', {
+      target: { kind: 'heading', heading: radians(-90) },
+      style: 'pivot-right',
+      stopEarly: radians(5),
+    }),
+    newMove('drive', '3', { distance: 200, speed: 200, heading: radians(-90) }),
+    newMove('repeat', '4', { fromId: '2', times: 3 }),
+    newMove('approach', '5', { distance: 80, hold: 'none', timeLimit: 4 }),
+    newMove('square up', '6'),
+  ],
+};
+const heading = { robot: 'Curlew', setup: 3, route: 'Sluice', revision: '6' };
+const origin = (path: string) => (path === 'drive.wheelDiameter' ? 'bench record 4' : 'typed');
+const python = (of = plan) => pythonProgram(of, STARTING_SETUP, heading, origin);
+const java = (of = plan) => javaProgram(of, STARTING_SETUP, heading, origin);
+
+describe.each([
+  ['Python', python, '#'],
+  ['Java', java, '//'],
+] as const)('the %s program', (_language, write, remark) => {
+  it('has the numbers in one block at the top, named after their moves, with their origin', () => {
+    const lines = write().split('\n');
+    const named = lines.findIndex((line) => line.includes('TURN_2_HEADING = 90'));
+    expect(named).toBeGreaterThan(0);
+    expect(write()).toContain('APPROACH_5_TIME_LIMIT = 4');
+    expect(write()).toContain('REPEAT_4_TIMES = 3');
+    const stop = lines.find((line) => line.includes('DRIVE_1_STOP_AFTER ='))!;
+    expect(stop.split(remark)[1]).toContain('bench record 4');
+    const firstCode = lines.findIndex((line) => /^class Hub|interface Hub/.test(line));
+    expect(lines.findLastIndex((line) => / [A-Z_0-9]+ = -?\d/.test(` ${line}`))).toBeLessThan(
+      firstCode,
+    );
+  });
+
+  it('changes by a few lines when a number changes', () => {
+    const moved = {
+      ...plan,
+      moves: plan.moves.map((move) =>
+        move.id === '3' ? { ...move, distance: 260 } : move,
+      ) as Move[],
+    };
+    const before = write().split('\n');
+    const after = write(moved).split('\n');
+    expect(after.length).toBe(before.length);
+    const changed = after.filter((line, i) => line !== before[i]).length;
+    expect(changed).toBeGreaterThan(0);
+    expect(changed).toBeLessThanOrEqual(3);
+  });
+
+  it('never compares for equality, and stops the motors whatever happens', () => {
+    expect(write()).not.toMatch(/[^=!<>]==[^=]|\.equals\(/);
+    expect(write()).toMatch(/finally[\s\S]*stop\("brake"\)/);
+  });
+
+  it('gives every loop a time limit', () => {
+    const loops = write().match(/^\s*while.*/gm)!;
+    expect(loops.length).toBe(2);
+    for (const loop of loops) expect(loop).toMatch(/seconds\(\) < latest/);
+  });
+
+  it('lets no name of people become code', () => {
+    const write = _language === 'Python' ? pythonProgram : javaProgram;
+    const text = write(
+      plan,
+      STARTING_SETUP,
+      { ...heading, route: 'x"""*/\nimport os\n"""', robot: '\\"""; quit()' },
+      () => 'typed \n import os */',
+    );
+    expect(text).not.toMatch(/^\s*import os/m);
+    expect(text.match(/"""/g)?.length ?? 0).toBe(
+      _language === 'Python' ? python().match(/"""/g)!.length : 0,
+    );
+    expect(text.match(/\*\//g)?.length ?? 0).toBe(
+      write === javaProgram ? java().match(/\*\//g)!.length : 0,
+    );
+  });
+});

@@ -1,0 +1,375 @@
+/** What every generated Python program brings along: the hub to fill in, and one function a kind of move. */
+export const PYTHON_LIBRARY = `
+class Hub:
+    """The robot's hub. Fill in these methods for yours; nothing else has to change.
+    Methods for sensors and motors that the robot does not have can stay as they are."""
+
+    def reset_heading(self):
+        """Make the gyro read 0 here. Nobody touches the robot meanwhile."""
+        raise NotImplementedError
+
+    def heading(self):
+        """Degrees since the reset, counting on over whole turns."""
+        raise NotImplementedError
+
+    def rate(self):
+        """Degrees a second, with the sign of heading."""
+        raise NotImplementedError
+
+    def left_motor(self):
+        """Degrees of the left motor, forwards positive, counting on over whole turns."""
+        raise NotImplementedError
+
+    def right_motor(self):
+        """Degrees of the right motor, forwards positive, counting on over whole turns."""
+        raise NotImplementedError
+
+    def range_mm(self):
+        """Reading of the range sensor ahead in mm, or None when it sees nothing."""
+        raise NotImplementedError
+
+    def side_range_mm(self):
+        """Reading of the range sensor at the side in mm, or None when it sees nothing."""
+        raise NotImplementedError
+
+    def light(self, sensor):
+        """Reflected light in percent under the sensor "first" or "second"."""
+        raise NotImplementedError
+
+    def touched(self):
+        """Whether the bumper is pressed."""
+        raise NotImplementedError
+
+    def drive(self, left, right):
+        """Set the power of both motors in percent, forwards positive."""
+        raise NotImplementedError
+
+    def stop(self, how):
+        """Stop both motors: "brake", "hold" in place, or "coast" to roll out."""
+        raise NotImplementedError
+
+    def arm(self, power):
+        """Set the power of the attachment motor in percent; 0 holds it."""
+        pass
+
+    def arm_motor(self):
+        """Degrees of the attachment motor, with the sign of its power."""
+        raise NotImplementedError
+
+    def seconds(self):
+        """A clock in seconds that only counts on."""
+        raise NotImplementedError
+
+    def wait(self, seconds):
+        """Do nothing for this long."""
+        raise NotImplementedError
+
+
+# Added to what the gyro reads, since the heading was known again.
+heading_offset = 0
+
+
+def heading_now(hub):
+    return hub.heading() + heading_offset
+
+
+def set_heading(hub, heading):
+    global heading_offset
+    heading_offset = heading - hub.heading()
+
+
+def settle_and_zero(hub, time_limit):
+    """Wait until the gyro is still, or the time is up, then make its heading 0 here."""
+    global heading_offset
+    latest = hub.seconds() + time_limit
+    still_since = hub.seconds()
+    while hub.seconds() < latest:
+        hub.wait(LOOP_PERIOD)
+        if abs(hub.rate()) > STILL_RATE:
+            still_since = hub.seconds()
+        if hub.seconds() - still_since >= STILL_TIME:
+            break
+    hub.reset_heading()
+    heading_offset = 0
+
+
+def pause(hub, seconds):
+    hub.wait(seconds)
+
+
+def run_until(hub, arrived, steer, time_limit):
+    """Steer until the robot has arrived or the time is up."""
+    latest = hub.seconds() + time_limit
+    while not arrived() and hub.seconds() < latest:
+        steer()
+        hub.wait(LOOP_PERIOD)
+
+
+# What ends a straight. Each begins to count when its move begins.
+
+
+def travelled(stop_after):
+    """The average of both motors has turned stop_after degrees."""
+
+    def begin(hub):
+        left, right = hub.left_motor(), hub.right_motor()
+        return lambda: abs(hub.left_motor() - left + hub.right_motor() - right) / 2 >= stop_after
+
+    return begin
+
+
+def range_below(stop_at):
+    def begin(hub):
+        def arrived():
+            reading = hub.range_mm()
+            return reading is not None and reading <= stop_at
+
+        return arrived
+
+    return begin
+
+
+def dark_under(sensor, threshold):
+    return lambda hub: lambda: hub.light(sensor) <= threshold
+
+
+def light_under(sensor, threshold):
+    return lambda hub: lambda: hub.light(sensor) >= threshold
+
+
+def crossed(count, threshold, margin):
+    """The second sensor has gone from light to dark this many times."""
+
+    def begin(hub):
+        state = {"count": 0, "dark": hub.light("second") < threshold}
+
+        def arrived():
+            reading = hub.light("second")
+            if not state["dark"] and reading < threshold - margin:
+                state["dark"] = True
+                state["count"] += 1
+            elif state["dark"] and reading > threshold + margin:
+                state["dark"] = False
+            return state["count"] >= count
+
+        return arrived
+
+    return begin
+
+
+def touched():
+    return lambda hub: hub.touched
+
+
+def after(seconds):
+    def begin(hub):
+        end = hub.seconds() + seconds
+        return lambda: hub.seconds() >= end
+
+    return begin
+
+
+# What steers a straight: percent of power to the right.
+
+
+def no_hold():
+    return lambda hub: lambda: 0
+
+
+def encoder_hold(gain):
+    def begin(hub):
+        left, right = hub.left_motor(), hub.right_motor()
+        return lambda: gain * ((hub.right_motor() - right) - (hub.left_motor() - left))
+
+    return begin
+
+
+def gyro_hold(gain, heading):
+    def begin(hub):
+        kept = heading_now(hub) if heading is None else heading
+
+        def to_the_right():
+            error = (kept - heading_now(hub) + 180) % 360 - 180
+            return gain * error if RIGHT_IS_POSITIVE else -gain * error
+
+        return to_the_right
+
+    return begin
+
+
+def wall_hold(gain, keep_at):
+    def begin(hub):
+        def to_the_right():
+            reading = hub.side_range_mm()
+            return 0 if reading is None else gain * (reading - keep_at)
+
+        return to_the_right
+
+    return begin
+
+
+def edge_hold(gain, threshold):
+    return lambda hub: lambda: gain * (hub.light("first") - threshold)
+
+
+def straight(hub, power, hold, until, time_limit, stop, rest):
+    """Drive with a hold until something has come true."""
+    arrived = until(hub)
+    to_the_right = hold(hub)
+
+    def steer():
+        correction = max(-STEERING_LIMIT, min(STEERING_LIMIT, to_the_right()))
+        hub.drive(power + correction, power - correction)
+
+    run_until(hub, arrived, steer, time_limit)
+    hub.stop(stop)
+    hub.wait(rest)
+
+
+# How a turn finds its end.
+
+
+def to_heading(heading):
+    """The short way round."""
+
+    def begin(hub):
+        difference = (heading - heading_now(hub)) % 360
+        return difference - 360 if difference > 180 else difference
+
+    return begin
+
+
+def by_angle(angle):
+    return lambda hub: angle
+
+
+def stop_early(early):
+    def begin(hub, angle, power):
+        start = hub.heading()
+        direction = 1 if angle > 0 else -1
+        return (
+            lambda: direction * (hub.heading() - start) >= abs(angle) - early,
+            lambda: direction * power,
+        )
+
+    return begin
+
+
+def slow_end(early, last_angle, last_power):
+    def begin(hub, angle, power):
+        start = hub.heading()
+        direction = 1 if angle > 0 else -1
+
+        def turned():
+            return direction * (hub.heading() - start)
+
+        return (
+            lambda: turned() >= abs(angle) - early,
+            lambda: direction * (last_power if turned() >= abs(angle) - last_angle else power),
+        )
+
+    return begin
+
+
+def controller(p, i, d):
+    def begin(hub, angle, power):
+        start = hub.heading()
+        state = {"sum": 0}
+
+        def error():
+            return angle - (hub.heading() - start)
+
+        def arrived():
+            return abs(error()) <= TURN_TOLERANCE and abs(hub.rate()) <= TURN_END_RATE
+
+        def drive():
+            now = error()
+            wanted = p * now + i * state["sum"] - d * hub.rate()
+            limited = max(-power, min(power, wanted))
+            # What the motors cannot do is not summed up.
+            if -power < wanted < power:
+                state["sum"] += now * LOOP_PERIOD
+            return limited
+
+        return arrived, drive
+
+    return begin
+
+
+def turn(hub, target, way, power, left, right, time_limit, stop, rest):
+    """Turn by the gyro; left and right say which wheels move."""
+    angle = target(hub)
+    if abs(angle) > 0.12:
+        arrived, drive = way(hub, angle, power)
+
+        def steer():
+            share = drive() if RIGHT_IS_POSITIVE else -drive()
+            hub.drive(share * left, -share * right)
+
+        run_until(hub, arrived, steer, time_limit)
+    hub.stop(stop)
+    hub.wait(rest)
+
+
+# What ends an arc.
+
+
+def turned_by_gyro(stop_after):
+    def begin(hub):
+        start = hub.heading()
+        return lambda: abs(hub.heading() - start) >= stop_after
+
+    return begin
+
+
+def turned_by_motors(stop_after):
+    def begin(hub):
+        left, right = hub.left_motor(), hub.right_motor()
+        return lambda: abs(hub.right_motor() - right - hub.left_motor() + left) >= stop_after
+
+    return begin
+
+
+def arc(hub, left_power, right_power, until, time_limit, stop, rest):
+    """Both motors at their own power until the turn is done."""
+    run_until(hub, until(hub), lambda: hub.drive(left_power, right_power), time_limit)
+    hub.stop(stop)
+    hub.wait(rest)
+
+
+def align(hub, power, threshold, time_limit, stop, rest):
+    """Each wheel drives until its own light sensor is over the line."""
+    going = {"first": True, "second": True}
+
+    def arrived():
+        for sensor in going:
+            going[sensor] = going[sensor] and hub.light(sensor) >= threshold
+        return not going["first"] and not going["second"]
+
+    def steer():
+        hub.drive(power if going["first"] else 0, power if going["second"] else 0)
+
+    run_until(hub, arrived, steer, time_limit)
+    hub.stop(stop)
+    hub.wait(rest)
+
+
+def move_arm(hub, power, stop_after, stall_time, time_limit, rest):
+    """Turn the attachment motor; a motor that has stalled ends the move."""
+    start = hub.arm_motor()
+    state = {"last": start, "moved": hub.seconds()}
+
+    def arrived():
+        position = hub.arm_motor()
+        if abs(position - state["last"]) > 0:
+            state["last"] = position
+            state["moved"] = hub.seconds()
+        elif hub.seconds() - state["moved"] >= stall_time:
+            return True
+        return abs(position - start) >= stop_after
+
+    run_until(hub, arrived, lambda: hub.arm(power), time_limit)
+    hub.arm(0)
+    hub.wait(rest)
+
+`;

@@ -1,0 +1,115 @@
+import { degrees } from '../geometry/angle.ts';
+import { headingText } from '../formats/headings.ts';
+import { MOVE_NAMES, moveTitle } from '../formats/moveTitle.ts';
+import { formatNumber } from '../quantities/quantity.ts';
+import type { Setup } from '../robot/setup.ts';
+import type { Move, RoutePlan } from './moves.ts';
+
+/** What a number of a move is called and how it is shown. */
+const MEMBERS: Readonly<
+  Record<string, { words: string; show: (value: number, setup: Setup) => string }>
+> = {
+  distance: { words: 'distance', show: millimetres },
+  length: { words: 'length', show: millimetres },
+  radius: { words: 'radius', show: millimetres },
+  speed: { words: 'speed', show: (value) => `${formatNumber(value, 0)} mm/s` },
+  rate: { words: 'rate', show: (value) => `${formatNumber(degrees(value), 0)} °/s` },
+  heading: { words: 'heading', show: headingText },
+  angle: { words: 'angle', show: headingText },
+  stopEarly: { words: 'stop early by', show: angleText },
+  lastAngle: { words: 'slow for the last', show: angleText },
+  lastRate: { words: 'rate at the end', show: (value) => `${formatNumber(degrees(value), 0)} °/s` },
+  timeLimit: { words: 'time limit', show: seconds },
+  duration: { words: 'time', show: seconds },
+  stallTime: { words: 'stalled after', show: seconds },
+  pause: { words: 'pause', show: seconds },
+  power: { words: 'power', show: (value) => `${formatNumber(100 * value, 0)} %` },
+};
+
+/** The difference of two plans in sentences, in the order of the moves; empty when they are alike. */
+export function planDifferences(before: RoutePlan, after: RoutePlan, setup: Setup): string[] {
+  const says: string[] = [];
+  if (before.startId !== after.startId)
+    says.push(`Starts at ${after.startId} instead of ${before.startId}.`);
+  const title = (move: Move, plan: RoutePlan) =>
+    moveTitle(move, setup, turnOf(move), (id) => plan.moves.findIndex((one) => one.id === id));
+  after.moves.forEach((move, i) => {
+    const old = before.moves.find(({ id }) => id === move.id);
+    const number = i + 1;
+    if (old === undefined) {
+      says.push(`Move ${number} is new: ${title(move, after)}.`);
+    } else if (old.kind !== move.kind) {
+      says.push(`Move ${number}: ${title(old, before)} became ${title(move, after)}.`);
+    } else {
+      says.push(
+        ...memberDifferences(old, move, setup).map(
+          (words) => `Move ${number}, ${MOVE_NAMES[move.kind].toLowerCase()}: ${words}.`,
+        ),
+      );
+    }
+  });
+  before.moves.forEach((move, i) => {
+    if (!after.moves.some(({ id }) => id === move.id)) {
+      says.push(`Move ${i + 1} was taken out: ${title(move, before)}.`);
+    }
+  });
+  const kept = (plan: RoutePlan, other: RoutePlan) =>
+    plan.moves.map(({ id }) => id).filter((id) => other.moves.some((one) => one.id === id));
+  if (kept(before, after).join() !== kept(after, before).join()) says.push('The order changed.');
+  return says;
+}
+
+function turnOf(move: Move): number {
+  return move.kind === 'turn' && move.target.kind === 'angle' ? move.target.angle : 0;
+}
+
+function memberDifferences(before: Move, after: Move, setup: Setup): string[] {
+  const old = flat(before);
+  const now = flat(after);
+  const names = [...new Set([...Object.keys(old), ...Object.keys(now)])];
+  return names.flatMap((name) => {
+    if (old[name] === now[name]) return [];
+    const member = name.split('.').at(-1)!;
+    const words = MEMBERS[member]?.words ?? memberWords(name);
+    return [`${words} ${shown(member, old[name], setup)} → ${shown(member, now[name], setup)}`];
+  });
+}
+
+/** `backwards` as “backwards”, `until.kind` as “until”. */
+function memberWords(name: string): string {
+  return name
+    .replace('.kind', '')
+    .replace('.', ' ')
+    .replace(/([A-Z])/g, (letter) => ` ${letter.toLowerCase()}`);
+}
+
+function shown(member: string, value: unknown, setup: Setup): string {
+  if (value === undefined) return '–';
+  if (value === null) return member === 'heading' ? 'as it reads' : 'by itself';
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (typeof value === 'string') return value;
+  if (typeof value !== 'number') return JSON.stringify(value);
+  return MEMBERS[member]?.show(value, setup) ?? formatNumber(value, 3);
+}
+
+function flat(move: Move): Record<string, unknown> {
+  return Object.fromEntries(
+    Object.entries(move).flatMap(([name, value]): [string, unknown][] =>
+      typeof value === 'object' && value !== null
+        ? Object.entries(value as object).map(([part, inner]) => [`${name}.${part}`, inner])
+        : [[name, value]],
+    ),
+  );
+}
+
+function millimetres(value: number): string {
+  return `${formatNumber(value, 1)} mm`;
+}
+
+function angleText(value: number): string {
+  return `${formatNumber(degrees(value), 1)}°`;
+}
+
+function seconds(value: number): string {
+  return `${formatNumber(value, 2)} s`;
+}

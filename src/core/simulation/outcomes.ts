@@ -1,0 +1,148 @@
+import { toolPose } from '../consistency/aim.ts';
+import { wilsonInterval } from '../consistency/wilson.ts';
+import { offsetFrom, scores, type Offset } from '../field/field.ts';
+import { checkpointsOf, stepsOf } from '../route/moves.ts';
+import { leastSquares } from '../statistics/leastSquares.ts';
+import { CONDITIONS, forecastPose, momentAfterMove, type Forecast } from './forecast.ts';
+import type { Experiment } from './run.ts';
+
+/** What a forecast says of one checkpoint. */
+export interface CheckpointOutcome {
+  checkpointId: string;
+  name: string;
+  points: number;
+  hits: number;
+  /** Chance to hit with its 95 % interval (Wilson). */
+  chance: number;
+  low: number;
+  high: number;
+  mean: Offset;
+  /** Standard deviations along and across the arrival, mm, and of the heading, rad. */
+  spread: Offset;
+  /** Numbers of the runs that missed, the first of them. */
+  missed: number[];
+  /** Share of the variance of the place that goes with each condition that chance gave, largest first. */
+  sensitivity: { condition: (typeof CONDITIONS)[number]; share: number }[];
+}
+
+/** A forecast summed up. */
+export interface ForecastOutcomes {
+  checkpoints: CheckpointOutcome[];
+  /** s: one run in twenty is quicker, half are, one in twenty is slower. */
+  duration: { quick: number; middle: number; slow: number };
+  /** Runs in which the robot ran into something, a reading was missing, or a move gave up. */
+  collided: number;
+  droppedOut: number;
+  gaveUp: number;
+}
+
+/** Misses that are listed for a replay. */
+const LISTED = 200;
+
+export function outcomesOf(experiment: Experiment, forecast: Forecast): ForecastOutcomes {
+  const { plan, field, believed } = experiment;
+  const steps = stepsOf(plan.moves);
+  const checkpoints = checkpointsOf(plan).flatMap((checkpoint): CheckpointOutcome[] => {
+    const model = field.models.find(({ id }) => id === checkpoint.modelId);
+    if (model === undefined) return [];
+    const moment = momentAfterMove(steps.findIndex(({ move }) => move.id === checkpoint.id));
+    const offsets: Offset[] = [];
+    const missed: number[] = [];
+    for (let run = 0; run < forecast.runs; run++) {
+      const offset = offsetFrom(
+        model.zone,
+        toolPose(believed.body, forecastPose(forecast, run, moment)),
+      );
+      offsets.push(offset);
+      if (!scores(model.zone, offset)) missed.push(run);
+    }
+    const hits = forecast.runs - missed.length;
+    const { low, high } = wilsonInterval(hits, forecast.runs);
+    return [
+      {
+        checkpointId: checkpoint.id,
+        name: checkpoint.name,
+        points: model.points,
+        hits,
+        chance: hits / forecast.runs,
+        low,
+        high,
+        mean: each(offsets, mean),
+        spread: each(offsets, deviation),
+        missed: missed.slice(0, LISTED),
+        sensitivity: sensitivityOf(forecast, offsets),
+      },
+    ];
+  });
+  const durations = Float32Array.from(forecast.durations).sort();
+  const quantile = (share: number) =>
+    durations[Math.min(durations.length - 1, Math.floor(share * durations.length))] ?? 0;
+  const count = (values: ArrayLike<number>) => {
+    let sum = 0;
+    for (let i = 0; i < values.length; i++) if (values[i]! > 0) sum++;
+    return sum;
+  };
+  return {
+    checkpoints,
+    duration: { quick: quantile(0.05), middle: quantile(0.5), slow: quantile(0.95) },
+    collided: count(forecast.collisions),
+    droppedOut: count(forecast.dropouts),
+    gaveUp: count(forecast.timeLimits),
+  };
+}
+
+function each(offsets: readonly Offset[], of: (values: readonly number[]) => number): Offset {
+  return {
+    along: of(offsets.map(({ along }) => along)),
+    left: of(offsets.map(({ left }) => left)),
+    turned: of(offsets.map(({ turned }) => turned)),
+  };
+}
+
+function mean(values: readonly number[]): number {
+  return values.reduce((sum, value) => sum + value, 0) / Math.max(1, values.length);
+}
+
+function deviation(values: readonly number[]): number {
+  if (values.length < 2) return 0;
+  const middle = mean(values);
+  return Math.sqrt(values.reduce((sum, v) => sum + (v - middle) ** 2, 0) / (values.length - 1));
+}
+
+/**
+ * How much of the spread of the place goes with each condition: a linear regression of along and left
+ * on all of them; b²·variance of each over the whole variance. What is left is chance on the way.
+ */
+function sensitivityOf(
+  forecast: Forecast,
+  offsets: readonly Offset[],
+): CheckpointOutcome['sensitivity'] {
+  const width = CONDITIONS.length;
+  const columns = CONDITIONS.map((_, c) =>
+    offsets.map((_, run) => forecast.conditions[run * width + c]!),
+  );
+  const deviations = columns.map(deviation);
+  const varying = CONDITIONS.map((_, c) => c).filter((c) => deviations[c]! > 0);
+  const rows = offsets.map((_, run) => [
+    1,
+    ...varying.map((c) => columns[c]![run]! / deviations[c]!),
+  ]);
+  const along = leastSquares(
+    rows,
+    offsets.map((offset) => offset.along),
+  );
+  const left = leastSquares(
+    rows,
+    offsets.map((offset) => offset.left),
+  );
+  if (along === null || left === null) return [];
+  const spread = each(offsets, deviation);
+  const whole = spread.along ** 2 + spread.left ** 2;
+  return varying
+    .map((c, i) => ({
+      condition: CONDITIONS[c]!,
+      share:
+        whole > 0 ? (along.coefficients[i + 1]! ** 2 + left.coefficients[i + 1]! ** 2) / whole : 0,
+    }))
+    .sort((a, b) => b.share - a.share);
+}

@@ -1,0 +1,10 @@
+import type { SetupRevision } from '../contracts/records.ts';
+
+/** Says where each number of a setup comes from, in words for comments. */
+export function originWords({ sources }: Pick<SetupRevision, 'sources'>): (path: string) => string {
+  return (path) => {
+    const source = sources[path];
+    if (source === undefined) return 'starting value';
+    return source.kind === 'typed' ? 'typed' : `bench record ${source.record}`;
+  };
+}

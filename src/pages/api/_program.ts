@@ -1,0 +1,30 @@
+import type { APIContext } from 'astro';
+import type { pythonProgram } from '../../core/formats/program/python.ts';
+import { database } from '../../store/database.ts';
+import { getRobot } from '../../store/robots.ts';
+import { getRevision, getRoute } from '../../store/routes.ts';
+import { originWords } from '../_origin.ts';
+import { download, idOf } from './_endpoint.ts';
+
+/** A program of a route as a download, written by `write` with the newest setup of its robot. */
+export async function programDownload(
+  context: APIContext,
+  write: typeof pythonProgram,
+  type: string,
+  ending: string,
+): Promise<Response> {
+  const route = await getRoute(database(), idOf(context));
+  const asked = Number(context.url.searchParams.get('revision') ?? route.revision.number);
+  const revision = await getRevision(database(), route.id, asked);
+  const robot = await getRobot(database(), route.robotId);
+  const heading = {
+    robot: robot.name,
+    setup: robot.setup.number,
+    route: route.name,
+    revision: String(revision.number),
+  };
+  const text = write(revision.plan, robot.setup.setup, heading, originWords(robot.setup));
+  // A Java class has to be in a file of its name.
+  const name = ending === 'java' ? 'RouteProgram' : `${route.name}-rev-${revision.number}`;
+  return download(text, type, `${name}.${ending}`);
+}

@@ -1,0 +1,93 @@
+import { format } from 'date-fns';
+import { useEffect, useState } from 'react';
+import type { Route, RouteRevision } from '../../contracts/records.ts';
+import { planDifferences } from '../../core/route/revisionWords.ts';
+import type { Setup } from '../../core/robot/setup.ts';
+import { send, sentenceOf } from '../../ui/api.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Notice } from '../../ui/Notice.tsx';
+import styles from './Panels.module.css';
+
+interface RevisionsPanelProps {
+  route: Route;
+  /** The revision that is worked on; the list is read again when it changes. */
+  revision: RouteRevision;
+  setup: Setup;
+  onContinue: (from: RouteRevision) => void;
+}
+
+const ORIGINS = { hand: 'by hand', aim: 'by aim', bench: 'by bench' } as const;
+
+/** All revisions, newest first: why each was made, what it changed, and a way back to it. */
+export function RevisionsPanel({ route, revision, setup, onContinue }: RevisionsPanelProps) {
+  const [revisions, setRevisions] = useState<RouteRevision[] | null>(null);
+  const [fault, setFault] = useState<string | null>(null);
+  useEffect(() => {
+    let ended = false;
+    send<RouteRevision[]>('GET', `routes/${route.id}/revisions`).then(
+      (list) => ended || setRevisions(list),
+      (error: unknown) => ended || setFault(sentenceOf(error)),
+    );
+    return () => {
+      ended = true;
+    };
+  }, [route.id, revision.id]);
+  const branch = async (from: RouteRevision) => {
+    try {
+      const made = await send<Route>('POST', 'routes', {
+        name: `${route.name}, from rev ${from.number}`.slice(0, 80),
+        robotId: route.robotId,
+        fieldId: route.fieldId,
+        goal: route.goal,
+        plan: from.plan,
+      });
+      location.assign(`/route?route=${made.id}`);
+    } catch (error) {
+      setFault(sentenceOf(error));
+    }
+  };
+  if (fault !== null) return <Notice mood="fault">{fault}</Notice>;
+  if (revisions === null) return <p className={styles['hint']}>Reading the revisions …</p>;
+  return (
+    <section className={styles['panel']} aria-label="Revisions">
+      <ol className={styles['revisions']}>
+        {revisions.map((one) => {
+          const parent = revisions.find(({ number }) => number === one.parent);
+          const changes = parent === undefined ? [] : planDifferences(parent.plan, one.plan, setup);
+          return (
+            <li key={one.id}>
+              <div className={styles['revision']}>
+                <b>rev {one.number}</b>
+                <span>
+                  {ORIGINS[one.origin]}, {format(one.createdAt, 'd MMM HH:mm')}
+                  {one.parent !== null &&
+                    one.parent !== one.number - 1 &&
+                    `, from rev ${one.parent}`}
+                </span>
+              </div>
+              {one.reason !== '' && <p>{one.reason}</p>}
+              {changes.length > 0 && (
+                <ul>
+                  {changes.slice(0, 8).map((change) => (
+                    <li key={change}>{change}</li>
+                  ))}
+                  {changes.length > 8 && <li>and {changes.length - 8} more changes</li>}
+                </ul>
+              )}
+              <div className={styles['buttons']}>
+                {one.id !== revision.id && (
+                  <Button weight="quiet" onClick={() => onContinue(one)}>
+                    Continue from rev {one.number}
+                  </Button>
+                )}
+                <Button weight="quiet" onClick={() => void branch(one)}>
+                  Make it a route of its own
+                </Button>
+              </div>
+            </li>
+          );
+        })}
+      </ol>
+    </section>
+  );
+}

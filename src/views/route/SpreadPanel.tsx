@@ -1,0 +1,157 @@
+import { useState } from 'react';
+import { sharesOf } from '../../core/budget/budget.ts';
+import { budgetChance } from '../../core/budget/chance.ts';
+import { sourceWords } from '../../core/consistency/sentences.ts';
+import type { Field } from '../../core/field/field.ts';
+import { formatNumber } from '../../core/quantities/quantity.ts';
+import type { Checkpoint, Step } from '../../core/route/moves.ts';
+import type { Experiment } from '../../core/simulation/run.ts';
+import type { ForecastSummary } from '../../ui/forecastPool.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Figures } from '../../ui/Figures.tsx';
+import { Notice } from '../../ui/Notice.tsx';
+import { Picker } from '../../ui/TextField.tsx';
+import { Bars } from './Bars.tsx';
+import { NextSteps } from './NextSteps.tsx';
+import styles from './Panels.module.css';
+import type { BudgetState } from './useBudget.ts';
+import { believed, conditionWords } from './spreadWords.ts';
+
+interface SpreadPanelProps {
+  experiment: Experiment;
+  field: Field;
+  steps: readonly Step[];
+  titles: readonly string[];
+  checkpoints: readonly Checkpoint[];
+  state: BudgetState;
+  /** The newest forecast when it belongs to this experiment. */
+  summary: ForecastSummary | null;
+  replayed: number | null;
+  onReplay: (run: number | null) => void;
+  onPlan: (plan: Experiment['plan']) => void;
+}
+
+/** Where the runs will be, where the spread comes from, and what would help most. */
+export function SpreadPanel(props: SpreadPanelProps) {
+  const { experiment, field, steps, titles, checkpoints, state, summary, replayed, onReplay } =
+    props;
+  const [chosen, setChosen] = useState<string | null>(null);
+  const checkpoint = checkpoints.find(({ id }) => id === chosen) ?? checkpoints.at(-1);
+  if (checkpoint === undefined) {
+    return (
+      <p className={styles['hint']}>
+        Put a checkpoint where runs are measured (K). Its spread, its chance to hit and what would
+        help are shown here.
+      </p>
+    );
+  }
+  const step = steps.findIndex(({ move }) => move.id === checkpoint.id);
+  const model = field.models.find(({ id }) => id === checkpoint.modelId);
+  const shares = sharesOf(state.budget, step, experiment);
+  const outcome = summary?.outcomes.checkpoints.find(
+    ({ checkpointId }) => checkpointId === checkpoint.id,
+  );
+  const byBudget =
+    model === undefined
+      ? null
+      : budgetChance(state.budget, step, model.zone, experiment.believed.body);
+  const trust =
+    outcome === undefined
+      ? null
+      : believed(outcome, state.budget, step, model?.zone ?? null, experiment.believed.body);
+  return (
+    <section className={styles['panel']} aria-label="Spread and forecast">
+      {checkpoints.length > 1 && (
+        <Picker
+          label="At"
+          value={checkpoint.id}
+          options={checkpoints.map(({ id, name }) => ({ value: id, label: name }))}
+          onChange={setChosen}
+        />
+      )}
+      <div className={styles['chance']}>
+        <strong>{percent(outcome?.chance ?? byBudget)}</strong>
+        <span>
+          {outcome === undefined
+            ? `to hit ${checkpoint.name} once aimed, by the error budget. Forecast runs to see aim, drop-outs and collisions too.`
+            : `to hit ${checkpoint.name}: ${outcome.hits} of ${summary!.forecast.runs} simulated runs, ${percent(outcome.low)} to ${percent(outcome.high)}; ${percent(byBudget)} by the error budget once aimed.`}
+        </span>
+      </div>
+      {trust !== null && <Notice mood={trust.agree ? 'plain' : 'fault'}>{trust.sentence}</Notice>}
+      <h2>Where the spread comes from</h2>
+      <Bars
+        label="Spread by source"
+        bars={shares.bySource.map(({ of, share, deviation }) => ({
+          words: sourceWords(of),
+          share,
+          figure: `${percent(share)}, ± ${formatNumber(2 * deviation, 1)} mm`,
+        }))}
+      />
+      <h2>Which move lets it in</h2>
+      <Bars
+        label="Spread by move"
+        bars={shares.byStep.slice(0, 6).map(({ of, share }) => ({
+          words:
+            of === -1
+              ? 'before the first move'
+              : `${steps[of]!.position + 1} ${titles[steps[of]!.position]}`,
+          share,
+          figure: percent(share),
+        }))}
+      />
+      <NextSteps experiment={experiment} onPlan={props.onPlan} />
+      {summary !== null && outcome !== undefined && (
+        <>
+          <h2>What {summary.forecast.runs} simulated runs did</h2>
+          <Figures
+            figures={[
+              {
+                label: 'Last',
+                value: `${formatNumber(summary.outcomes.duration.middle, 1)} s`,
+                why: `Half of the runs are quicker. One in twenty is quicker than ${formatNumber(summary.outcomes.duration.quick, 2)} s, one in twenty slower than ${formatNumber(summary.outcomes.duration.slow, 2)} s.`,
+              },
+              { label: 'Ran into something', value: String(summary.outcomes.collided) },
+              { label: 'Lost a sensor reading', value: String(summary.outcomes.droppedOut) },
+              { label: 'Gave up in a move', value: String(summary.outcomes.gaveUp) },
+            ]}
+          />
+          <h2>What chance at the start decides</h2>
+          <Bars
+            label="Sensitivity"
+            bars={outcome.sensitivity.slice(0, 5).map(({ condition, share }) => ({
+              words: conditionWords(condition),
+              share,
+              figure: percent(share),
+            }))}
+          />
+          {outcome.missed.length > 0 && (
+            <div className={styles['misses']}>
+              <h2>Runs that missed</h2>
+              <p>
+                {outcome.missed.slice(0, 12).map((run) => (
+                  <button
+                    key={run}
+                    type="button"
+                    aria-pressed={replayed === run}
+                    onClick={() => onReplay(replayed === run ? null : run)}
+                  >
+                    {run + 1}
+                  </button>
+                ))}
+              </p>
+            </div>
+          )}
+          {replayed !== null && (
+            <Button weight="quiet" onClick={() => onReplay(null)}>
+              Run {replayed + 1} is shown; back to the plan
+            </Button>
+          )}
+        </>
+      )}
+    </section>
+  );
+}
+
+function percent(share: number | null): string {
+  return share === null ? '–' : `${formatNumber(100 * share, 0)} %`;
+}

@@ -1,0 +1,158 @@
+import { useState } from 'react';
+import {
+  loopResponse,
+  responseMetrics,
+  type LoopKind,
+  type LoopResponse,
+  type LoopSetting,
+} from '../../core/control/response.ts';
+import { gainUnit, recommendedGain, shownGain } from '../../core/control/stabilityMap.ts';
+import { remedyFor, SYMPTOMS, type Symptom } from '../../core/control/symptoms.ts';
+import { degrees } from '../../core/geometry/angle.ts';
+import { formatNumber } from '../../core/quantities/quantity.ts';
+import { powerPerRate } from '../../core/route/instructions.ts';
+import type { Move } from '../../core/route/moves.ts';
+import type { Setup } from '../../core/robot/setup.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Figures } from '../../ui/Figures.tsx';
+import { Plot } from '../../ui/Plot.tsx';
+import styles from './Panels.module.css';
+import { TuningMap } from './TuningMap.tsx';
+
+interface TunePanelProps {
+  move: Move | null;
+  setup: Setup;
+  onChange: (move: Move) => void;
+}
+
+/** s that a response is shown for. */
+const SHOWN_FOR: Record<LoopKind, number> = { gyro: 1.5, encoders: 1.5, wall: 4, line: 3 };
+
+/** Tuning of the loop that keeps the chosen move straight: its answer, the map, and what helps. */
+export default function TunePanel({ move, setup, onChange }: TunePanelProps) {
+  const [symptom, setSymptom] = useState<Symptom | null>(null);
+  const setting = move === null ? null : settingOf(move, setup);
+  const remedy = setting === null || symptom === null ? null : remedyFor(symptom, setup, setting);
+  if (move === null || setting === null) {
+    return (
+      <p className={styles['hint']}>
+        Choose a straight that is held by the gyro or the encoders, or a move that follows a wall or
+        a line. Its steering is tuned here.
+      </p>
+    );
+  }
+  const { kind, speed, gain } = setting;
+  const unit = gainUnit(kind);
+  const shown = (value: number) =>
+    formatNumber(shownGain(setup, kind, value, powerPerRate(setup)), 2);
+  const best = recommendedGain(setup, kind, speed);
+  const response = loopResponse(setup, setting, SHOWN_FOR[kind]);
+  const metrics = responseMetrics(loopResponse(setup, setting, 2 * SHOWN_FOR[kind]));
+  const take = (next: LoopSetting) => onChange(withSetting(move, next));
+  return (
+    <section className={styles['panel']} aria-label="Tuning">
+      <p>
+        Steering <b className="mono">{shown(gain)}</b> {unit} at{' '}
+        <b className="mono">{formatNumber(speed, 0)}</b> mm/s.
+      </p>
+      <div className={styles['plot']}>
+        <Plot
+          label="Answer to an error"
+          x={{ title: 's' }}
+          y={{ title: kind === 'gyro' || kind === 'encoders' ? 'error, °' : 'error, mm' }}
+          series={[
+            { label: 'now', look: 'fit', points: pointsOf(response, kind) },
+            ...(remedy?.setting
+              ? [
+                  {
+                    label: 'after',
+                    look: 'trace' as const,
+                    points: pointsOf(loopResponse(setup, remedy.setting, SHOWN_FOR[kind]), kind),
+                  },
+                ]
+              : []),
+          ]}
+        />
+      </div>
+      <Figures
+        figures={[
+          {
+            label: 'Back within a twentieth after',
+            value: metrics.settling === null ? 'never' : `${formatNumber(metrics.settling, 2)} s`,
+          },
+          { label: 'Overshoots by', value: `${formatNumber(100 * metrics.overshoot, 0)} %` },
+          {
+            label: 'A tenth is left after',
+            value: metrics.rise === null ? 'never' : `${formatNumber(metrics.rise, 2)} s`,
+          },
+          {
+            label: 'Error summed up',
+            value: `${formatNumber(metrics.absoluteError, 2)} s`,
+            why: 'The integral of the error without its sign, over the first error (IAE). Smaller is better.',
+          },
+          {
+            label: 'Steers by',
+            value: `${formatNumber(100 * metrics.effort, 0)} %`,
+            why: 'Half the difference of the wheels over their mean, on average.',
+          },
+        ]}
+      />
+      {Math.abs(best / gain - 1) > 0.02 && (
+        <Button onClick={() => take({ ...setting, gain: best })}>
+          Take the recommended {shown(best)} {unit}
+        </Button>
+      )}
+      <TuningMap setup={setup} setting={setting} onPick={take} />
+      <h2>What does the robot do?</h2>
+      <div className={styles['symptoms']}>
+        {SYMPTOMS.filter(({ loops }) => loops.includes(kind)).map((one) => (
+          <button
+            key={one.symptom}
+            type="button"
+            aria-pressed={symptom === one.symptom}
+            onClick={() => setSymptom(symptom === one.symptom ? null : one.symptom)}
+          >
+            {one.words}
+          </button>
+        ))}
+      </div>
+      {remedy !== null && (
+        <>
+          <p className={styles['advice']}>{remedy.advice}</p>
+          <p>{remedy.why}</p>
+          {remedy.setting !== null && (
+            <Button
+              onClick={() => {
+                take(remedy.setting!);
+                setSymptom(null);
+              }}
+            >
+              Take it over
+            </Button>
+          )}
+        </>
+      )}
+    </section>
+  );
+}
+
+/** The loop of a move; null when it has none. */
+function settingOf(move: Move, setup: Setup): LoopSetting | null {
+  if (move.kind === 'follow wall' || move.kind === 'follow line') {
+    const kind = move.kind === 'follow wall' ? 'wall' : 'line';
+    return { kind, speed: move.speed, gain: move.gain ?? recommendedGain(setup, kind, move.speed) };
+  }
+  if (!('hold' in move) || move.hold === 'none') return null;
+  const usual = move.hold === 'gyro' ? setup.program.headingGain : setup.program.encoderGain;
+  return { kind: move.hold, speed: move.speed, gain: move.gain ?? usual };
+}
+
+/** The move with the gain and speed of a loop. */
+function withSetting(move: Move, { gain, speed }: LoopSetting): Move {
+  return 'gain' in move ? { ...move, gain, speed } : move;
+}
+
+function pointsOf({ times, errors }: LoopResponse, kind: LoopKind): { x: number; y: number }[] {
+  const angle = kind === 'gyro' || kind === 'encoders';
+  return times.map((x, i) => ({ x, y: angle ? degrees(errors[i]!) : errors[i]! }));
+}

@@ -1,0 +1,247 @@
+import * as Comlink from 'comlink';
+import { useEffect, useId, useRef, useState } from 'react';
+import type { LoopSetting } from '../../core/control/response.ts';
+import {
+  gainUnit,
+  mapSpeeds,
+  recommendedGain,
+  shownGain,
+  type MapPoint,
+  type StabilityMap,
+} from '../../core/control/stabilityMap.ts';
+import { topSpeed } from '../../core/drivebase/motor.ts';
+import { formatNumber } from '../../core/quantities/quantity.ts';
+import type { Setup } from '../../core/robot/setup.ts';
+import { powerPerRate } from '../../core/route/instructions.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Cancelled } from '../../ui/cancellableWorker.ts';
+import { Choice } from '../../ui/Choice.tsx';
+import { simulationWorker, type SimulationWorker } from '../../ui/simulationWorker.ts';
+import styles from './Panels.module.css';
+
+interface TuningMapProps {
+  setup: Setup;
+  setting: LoopSetting;
+  onPick: (setting: LoopSetting) => void;
+}
+
+/** Gains of the map as multiples of the recommended one, and leads in mm. */
+const MULTIPLES = [0.15, 0.25, 0.4, 0.6, 0.8, 1, 1.3, 1.7, 2.2, 3, 4, 5.5];
+const LEADS = [0, 20, 40, 60, 80, 100, 130, 160, 200, 250, 300, 400];
+const WIDTH = 340;
+const HEIGHT = 200;
+const LEFT = 44;
+const BOTTOM = 34;
+
+/** The map of what steering and speed do, with the recommended point and that of the move. */
+export function TuningMap({ setup, setting, onPick }: TuningMapProps) {
+  const { kind, speed, gain } = setting;
+  const worker = useRef<SimulationWorker | null>(null);
+  const [along, setAlong] = useState<'gain' | 'lead'>('gain');
+  const [map, setMap] = useState<StabilityMap | null>(null);
+  const [progress, setProgress] = useState<number | null>(null);
+  const steady = useId();
+  const over = useId();
+  const base = recommendedGain(setup, kind, speed);
+  const shownAlong = kind === 'wall' || kind === 'line' ? along : 'gain';
+  useEffect(() => {
+    worker.current ??= simulationWorker();
+    let live = true;
+    const speeds = mapSpeeds(topSpeed(setup.drive, setup.motor, setup.battery.voltage));
+    const report = Comlink.proxy((share: number) => live && setProgress(share));
+    setProgress(0);
+    const gains = MULTIPLES.map((multiple) => multiple * base);
+    worker.current
+      .ask((door) =>
+        shownAlong === 'lead' && (kind === 'wall' || kind === 'line')
+          ? door.leadMap(setup, kind, speeds, LEADS, report)
+          : door.gainMap(setup, kind, speeds, gains, report),
+      )
+      .then(
+        (found) => {
+          if (!live) return;
+          setMap(found);
+          setProgress(null);
+        },
+        (error: unknown) => {
+          if (!(error instanceof Cancelled)) throw error;
+        },
+      );
+    return () => {
+      live = false;
+      worker.current?.cancel();
+    };
+    // The gains of the map follow the recommended one, and not that of the move.
+  }, [setup, kind, base, shownAlong]);
+  useEffect(() => () => worker.current?.end(), []);
+
+  const label = (value: number) =>
+    shownAlong === 'lead'
+      ? formatNumber(value, 0)
+      : formatNumber(shownGain(setup, kind, value, powerPerRate(setup)), 2);
+  const columns = map?.speeds.length ?? 1;
+  const rows = map?.values.length ?? 1;
+  const cellWidth = (WIDTH - LEFT) / columns;
+  const cellHeight = (HEIGHT - BOTTOM) / rows;
+  const xOf = (value: number) => {
+    const step = map === null ? 1 : map.speeds[1]! - map.speeds[0]!;
+    return LEFT + ((value - (map?.speeds[0] ?? 0)) / step + 0.5) * cellWidth;
+  };
+  const yOf = (value: number) => {
+    const values = map?.values ?? [];
+    const above = values.findIndex((one) => one >= value);
+    const row =
+      above === -1
+        ? rows - 1
+        : above === 0
+          ? 0
+          : above - 1 + (value - values[above - 1]!) / (values[above]! - values[above - 1]!);
+    return HEIGHT - BOTTOM - (row + 0.5) * cellHeight;
+  };
+  const own =
+    shownAlong === 'lead' ? (kind === 'wall' ? setup.rangeSide.x : setup.light.firstX) : gain;
+  return (
+    <>
+      <h2>{shownAlong === 'lead' ? 'Lead of the sensor and speed' : 'Steering and speed'}</h2>
+      {(kind === 'wall' || kind === 'line') && (
+        <Choice
+          label="Map of speed and"
+          value={along}
+          options={[
+            { value: 'gain', label: 'steering' },
+            { value: 'lead', label: 'sensor lead' },
+          ]}
+          onChange={setAlong}
+        />
+      )}
+      {progress !== null && (
+        <p className={styles['hint']}>
+          Simulating the map, {formatNumber(100 * progress, 0)} %.{' '}
+          <Button weight="quiet" onClick={() => worker.current?.cancel()}>
+            Cancel
+          </Button>
+        </p>
+      )}
+      {map !== null && map.kind === kind && map.along === shownAlong && (
+        <svg
+          className={styles['map']}
+          viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+          role="img"
+          aria-label={`What each ${shownAlong === 'lead' ? 'sensor lead' : 'steering'} does at each speed`}
+        >
+          <defs>
+            <pattern id={steady} width="5" height="5" patternUnits="userSpaceOnUse">
+              <circle cx="2.5" cy="2.5" r="0.8" fill="var(--teal)" />
+            </pattern>
+            <pattern
+              id={over}
+              width="5"
+              height="5"
+              patternUnits="userSpaceOnUse"
+              patternTransform="rotate(45)"
+            >
+              <line x1="0" y1="2.5" x2="5" y2="2.5" stroke="var(--ochre)" strokeWidth="1" />
+            </pattern>
+          </defs>
+          {map.points.map((row, j) =>
+            row.map((point, i) => (
+              <rect
+                key={`${j} ${i}`}
+                x={LEFT + i * cellWidth}
+                y={HEIGHT - BOTTOM - (j + 1) * cellHeight}
+                width={cellWidth}
+                height={cellHeight}
+                fill={fillOf(point, steady, over)}
+                stroke="var(--paper)"
+                onClick={() =>
+                  shownAlong === 'gain' &&
+                  onPick({ ...setting, speed: Math.round(map.speeds[i]!), gain: map.values[j]! })
+                }
+              >
+                <title>{`${label(map.values[j]!)} at ${formatNumber(map.speeds[i]!, 0)} mm/s: ${natureWords(point)}`}</title>
+              </rect>
+            )),
+          )}
+          {map.values.map((value, j) =>
+            j % 3 === 2 ? (
+              <text
+                key={value}
+                x={LEFT - 6}
+                y={HEIGHT - BOTTOM - (j + 0.5) * cellHeight + 4}
+                textAnchor="end"
+              >
+                {label(value)}
+              </text>
+            ) : null,
+          )}
+          {map.speeds.map((value, i) =>
+            i % 3 === 0 ? (
+              <text key={value} x={xOf(value)} y={HEIGHT - BOTTOM + 14} textAnchor="middle">
+                {formatNumber(value, 0)}
+              </text>
+            ) : null,
+          )}
+          <text x={WIDTH} y={HEIGHT - 4} textAnchor="end">
+            mm/s
+          </text>
+          <text x={0} y={HEIGHT - 4}>
+            {shownAlong === 'lead' ? 'mm ahead of the axle' : gainUnit(kind)}
+          </text>
+          {shownAlong === 'gain' && (
+            <circle
+              cx={xOf(speed)}
+              cy={yOf(base)}
+              r={6}
+              fill="none"
+              stroke="var(--ink)"
+              strokeWidth={1.5}
+            >
+              <title>Recommended</title>
+            </circle>
+          )}
+          <path
+            d={`M${xOf(speed) - 6},${yOf(own)}h12M${xOf(speed)},${yOf(own) - 6}v12`}
+            stroke="var(--vermilion)"
+            strokeWidth={2}
+          />
+        </svg>
+      )}
+      <p className={styles['legend']}>
+        <span>
+          <svg viewBox="0 0 14 14">
+            <rect width="14" height="14" fill={`url(#${steady})`} stroke="var(--hair)" />
+          </svg>
+          steady
+        </span>
+        <span>
+          <svg viewBox="0 0 14 14">
+            <rect width="14" height="14" fill={`url(#${over})`} stroke="var(--hair)" />
+          </svg>
+          overshoots
+        </span>
+        <span>
+          <svg viewBox="0 0 14 14">
+            <rect width="14" height="14" fill="var(--vermilion-wash)" stroke="var(--vermilion)" />
+          </svg>
+          never settles
+        </span>
+        <span>＋ this move</span>
+        {shownAlong === 'gain' && <span>○ recommended</span>}
+      </p>
+    </>
+  );
+}
+
+function fillOf({ nature, settling }: MapPoint, steady: string, over: string): string {
+  if (nature === 'unstable' || settling === null) return 'var(--vermilion-wash)';
+  return `url(#${nature === 'no overshoot' ? steady : over})`;
+}
+
+function natureWords({ nature, settling, overshoot }: MapPoint): string {
+  if (nature === 'unstable') return 'the swings grow';
+  if (settling === null) return 'not settled after 3 s';
+  const time = `settled after ${formatNumber(settling, 2)} s`;
+  return nature === 'no overshoot'
+    ? time
+    : `${time}, overshoots by ${formatNumber(100 * overshoot, 0)} %`;
+}

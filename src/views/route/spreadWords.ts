@@ -1,0 +1,54 @@
+import { spreadAtZone } from '../../core/budget/chance.ts';
+import type { Budget } from '../../core/budget/budget.ts';
+import type { Zone } from '../../core/field/field.ts';
+import { formatNumber } from '../../core/quantities/quantity.ts';
+import type { Body } from '../../core/robot/setup.ts';
+import type { CheckpointOutcome } from '../../core/simulation/outcomes.ts';
+
+/** Spread in the budget over that of the simulation beyond which they disagree. */
+const AGREEMENT = 0.2;
+
+/** Whether budget and simulation agree at a checkpoint, and which to believe if not. */
+export function believed(
+  outcome: CheckpointOutcome,
+  budget: Budget,
+  step: number,
+  zone: Zone | null,
+  body: Body,
+): { agree: boolean; sentence: string } | null {
+  if (zone === null) return null;
+  const { covariance } = spreadAtZone(budget, step, zone, body);
+  const pairs = [
+    [Math.sqrt(covariance.along), outcome.spread.along],
+    [Math.sqrt(covariance.left), outcome.spread.left],
+  ] as const;
+  // Fractions of a millimetre decide nothing.
+  const apart = pairs.find(
+    ([first, second]) => Math.abs(first - second) > 1 && Math.abs(first / second - 1) > AGREEMENT,
+  );
+  if (apart === undefined) {
+    return { agree: true, sentence: 'Error budget and simulation agree here: believe either.' };
+  }
+  return {
+    agree: false,
+    sentence: `The error budget says ± ${formatNumber(2 * apart[0], 0)} mm, the simulation ± ${formatNumber(2 * apart[1], 0)} mm. Believe the simulation: large errors, drop-outs and collisions are in it, and not in the budget.`,
+  };
+}
+
+/** A condition that chance gives a run, as people call it. */
+export function conditionWords(
+  condition: CheckpointOutcome['sensitivity'][number]['condition'],
+): string {
+  switch (condition) {
+    case 'along':
+      return 'put down too far on or back';
+    case 'left':
+      return 'put down too far aside';
+    case 'turned':
+      return 'put down turned';
+    case 'voltage':
+      return 'the battery';
+    case 'drift':
+      return 'the gyro’s drift';
+  }
+}
