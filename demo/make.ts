@@ -106,6 +106,23 @@ const HERON_HIDE_BY_RANGE: RoutePlan = {
   ],
 };
 
+/** To the Seed Bank with the printed line on the way: nothing of it was driven yet. */
+const SEED_BANK: RoutePlan = {
+  startId: 'near-left',
+  moves: [
+    newMove('settle', 'm1'),
+    moves.drive('m2', 820, 0),
+    moves.turnTo('m3', 90),
+    newMove('until line', 'm4', { speed: 180, heading: Math.PI / 2 }),
+    moves.drive('m5', -85, Math.PI / 2),
+    moves.turnTo('m6', 0),
+    moves.drive('m7', 280, 0),
+    moves.approach('m8', 84),
+    newMove('arm', 'm9', { angle: radians(80), power: 0.4 }),
+    moves.measured('seed-bank'),
+  ],
+};
+
 interface Practice {
   session: string;
   startedAt: string;
@@ -315,7 +332,13 @@ function make(): Record<string, string> {
         benchRecords({ believed, truth: TRUTH, plan: better, field: FIELD, route, identifier }, 2),
       ),
     ),
-    'field.json': writeJsonFile({ corvat: 'field', version: 1, name: FIELD_NAME, field: FIELD }),
+    'field.json': writeJsonFile({
+      corvat: 'field',
+      version: 1,
+      name: FIELD_NAME,
+      field: FIELD,
+      picture: null,
+    }),
     'route-sluice-and-tide-gauge.json': writeJsonFile(
       routeOf(route, [
         {
@@ -345,6 +368,16 @@ function make(): Record<string, string> {
           reason: 'Let the wall of the hide say where to stop',
           origin: 'hand',
           createdAt: '2026-11-19T18:05:00.000Z',
+        },
+      ]),
+    ),
+    'route-seed-bank.json': writeJsonFile(
+      routeOf('Seed Bank by the Boardwalk', [
+        {
+          plan: SEED_BANK,
+          reason: 'Let the line say how far to go',
+          origin: 'hand',
+          createdAt: '2026-11-18T17:05:00.000Z',
         },
       ]),
     ),

@@ -48,11 +48,21 @@ export const robotFileSchema = z.strictObject({
 });
 export type RobotFile = z.infer<typeof robotFileSchema>;
 
+/** Pictures that may lie under a field, and the largest of them in base64. */
+export const PICTURE_TYPES = ['image/png', 'image/jpeg', 'image/svg+xml'] as const;
+const LARGEST_PICTURE = 11 * 1024 * 1024;
+const pictureSchema = z.strictObject({
+  type: z.enum(PICTURE_TYPES),
+  base64: z.base64().max(LARGEST_PICTURE),
+});
+
 export const fieldFileSchema = z.strictObject({
   corvat: z.literal('field'),
   version: z.literal(1),
   name: nameSchema,
   field: fieldSchema,
+  /** The picture under the drawing. */
+  picture: pictureSchema.nullable().default(null),
 });
 export type FieldFile = z.infer<typeof fieldFileSchema>;
 

@@ -2,6 +2,7 @@ import type { Sequelize } from 'sequelize';
 import field from '../../demo/field.json?raw';
 import robot from '../../demo/robot.json?raw';
 import heronHide from '../../demo/route-heron-hide.json?raw';
+import seedBank from '../../demo/route-seed-bank.json?raw';
 import sluiceAndTideGauge from '../../demo/route-sluice-and-tide-gauge.json?raw';
 import runs from '../../demo/runs.csv?raw';
 import { readJsonFile } from '../contracts/files.ts';
@@ -11,7 +12,7 @@ import { importFiles } from './files.ts';
 /** Loads the demo scenario from the same open files that people import, all of it or nothing. */
 export async function loadDemo(database: Sequelize): Promise<void> {
   await importFiles(database, [
-    ...[robot, field, sluiceAndTideGauge, heronHide].map(readJsonFile),
+    ...[robot, field, sluiceAndTideGauge, heronHide, seedBank].map(readJsonFile),
     { corvat: 'runs', version: 1, robot: 'Curlew', runs: readRunsTable(runs) },
   ]);
 }

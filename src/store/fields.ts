@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { Sequelize } from 'sequelize';
+import type { Sequelize, Transaction } from 'sequelize';
 import type { FieldRecord } from '../contracts/records.ts';
 import type { Field } from '../core/field/field.ts';
 import { NotFound, StaleEdit } from './errors.ts';
@@ -43,6 +43,34 @@ export async function updateField(
   const stored = await getField(database, id);
   if (changed === 0) throw new StaleEdit('field', stored);
   return stored;
+}
+
+/** A picture under a field's drawing. */
+export interface FieldPicture {
+  type: string;
+  bytes: Buffer;
+}
+
+/** The picture of a field, or null. */
+export async function getPicture(
+  database: Sequelize,
+  fieldId: string,
+): Promise<FieldPicture | null> {
+  const row = await tablesOf(database).pictures.findByPk(fieldId);
+  return row === null ? null : { type: row.type, bytes: row.bytes };
+}
+
+/** Keeps a picture for a field in place of the one before; throws {@link NotFound}. */
+export async function setPicture(
+  database: Sequelize,
+  fieldId: string,
+  picture: FieldPicture,
+  transaction?: Transaction,
+): Promise<void> {
+  const options = transaction === undefined ? {} : { transaction };
+  const field = await tablesOf(database).fields.findByPk(fieldId, options);
+  if (field === null) throw new NotFound('field');
+  await tablesOf(database).pictures.upsert({ fieldId, ...picture }, options);
 }
 
 function fieldOf({ id, name, version, field }: FieldRow): FieldRecord {

@@ -7,11 +7,12 @@ import type {
   RouteFile,
   RunRow,
   RunsFile,
+  PICTURE_TYPES,
 } from '../contracts/files.ts';
 import type { Bench } from '../contracts/bench.ts';
 import { planFaults } from '../core/route/moves.ts';
 import { Conflict } from './errors.ts';
-import { getField } from './fields.ts';
+import { getField, getPicture, setPicture } from './fields.ts';
 import { listBenchRecords, recordingOf } from './benchRecords.ts';
 import { getRobot, listSetups } from './robots.ts';
 import { getRoute, listRevisions } from './routes.ts';
@@ -50,7 +51,20 @@ export async function robotFile(database: Sequelize, id: string): Promise<RobotF
 
 export async function fieldFile(database: Sequelize, id: string): Promise<FieldFile> {
   const { name, field } = await getField(database, id);
-  return { corvat: 'field', version: 1, name, field };
+  const picture = field.picture === null ? null : await getPicture(database, id);
+  return {
+    corvat: 'field',
+    version: 1,
+    name,
+    field,
+    picture:
+      picture === null
+        ? null
+        : {
+            type: picture.type as (typeof PICTURE_TYPES)[number],
+            base64: picture.bytes.toString('base64'),
+          },
+  };
 }
 
 /** A route with every revision, as a file. */
@@ -217,10 +231,12 @@ async function importField(
   const name = await freeName(file.name, (taken) =>
     fields.count({ where: { name: taken }, transaction }),
   );
-  await fields.create(
-    { id: randomUUID(), name, field: file.field, createdAt: new Date() },
-    { transaction },
-  );
+  const id = randomUUID();
+  await fields.create({ id, name, field: file.field, createdAt: new Date() }, { transaction });
+  if (file.picture !== null) {
+    const bytes = Buffer.from(file.picture.base64, 'base64');
+    await setPicture(database, id, { type: file.picture.type, bytes }, transaction);
+  }
   return {
     kind: 'field',
     sentence: `Field “${name}” is here, with ${file.field.models.length} models.`,

@@ -29,6 +29,12 @@ export const MIGRATIONS: readonly Migration[] = [
       for (const statement of BENCHES_AND_LINKS) await schema.sequelize.query(statement);
     },
   },
+  {
+    name: '0004-field-pictures',
+    async up(schema) {
+      await schema.sequelize.query(FIELD_PICTURES);
+    },
+  },
 ];
 
 const TABLE = 'ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_520_ci';
@@ -189,3 +195,11 @@ const BENCHES_AND_LINKS = [
     FOREIGN KEY (link_id) REFERENCES links (id) ON DELETE CASCADE
   ) ${TABLE}`,
 ];
+
+/** Pictures stand beside their fields, so that reading a field does not read megabytes. */
+const FIELD_PICTURES = `CREATE TABLE field_pictures (
+    field_id CHAR(36) PRIMARY KEY,
+    type VARCHAR(40) NOT NULL,
+    bytes LONGBLOB NOT NULL,
+    FOREIGN KEY (field_id) REFERENCES fields (id) ON DELETE CASCADE
+  ) ${TABLE}`;

@@ -48,6 +48,15 @@ export interface FieldRow extends Row<FieldRow> {
   field: Field;
   createdAt: Date;
 }
+export interface PictureRow extends Model<
+  InferAttributes<PictureRow>,
+  InferCreationAttributes<PictureRow>
+> {
+  fieldId: string;
+  type: string;
+  bytes: Buffer;
+}
+
 export interface RouteRow extends Row<RouteRow> {
   name: string;
   robotId: string;
@@ -164,6 +173,7 @@ export interface Tables {
   outcomes: ModelStatic<OutcomeRow>;
   telemetry: ModelStatic<TelemetryRow>;
   telemetryColumns: ModelStatic<TelemetryColumnRow>;
+  pictures: ModelStatic<PictureRow>;
   links: ModelStatic<LinkRow>;
   linkBatches: ModelStatic<LinkBatchRow>;
   linkCommands: ModelStatic<LinkCommandRow>;
@@ -243,6 +253,11 @@ function define(database: Sequelize): Tables {
       version: version(),
       field: documentColumn('field', fieldSchema),
       createdAt: instant(),
+    }),
+    pictures: database.define<PictureRow>('field_pictures', {
+      fieldId: { ...reference(), primaryKey: true },
+      type: { type: DataTypes.STRING(40), allowNull: false },
+      bytes: { type: DataTypes.BLOB('long'), allowNull: false },
     }),
     routes: database.define<RouteRow>('routes', {
       id: id(),

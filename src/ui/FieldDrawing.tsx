@@ -9,6 +9,8 @@ interface FieldDrawingProps {
   startId: string;
   /** Drawn over the table, in field coordinates turned for the screen by {@link drawn}. */
   children?: (drawn: (point: Point) => Point) => ReactNode;
+  /** Address of the picture that lies under the drawing; null for none. */
+  pictureUrl?: string | null;
   onPoint?: (point: Point, event: PointerEvent<SVGSVGElement>) => void;
   label: string;
 }
@@ -18,7 +20,8 @@ const MARGIN = 70;
 const GRID = 100;
 
 /** The table to scale with rulers, border, lines, models and their zones. */
-export function FieldDrawing({ field, startId, children, onPoint, label }: FieldDrawingProps) {
+export function FieldDrawing(props: FieldDrawingProps) {
+  const { field, startId, children, onPoint, label, pictureUrl = null } = props;
   const hatch = useId();
   // Screens count downwards, tables away from the start side.
   const drawn = (point: Point): Point => ({ x: point.x, y: field.height - point.y });
@@ -68,6 +71,17 @@ export function FieldDrawing({ field, startId, children, onPoint, label }: Field
         />
       )}
       <rect className={styles['table']} width={field.width} height={field.height} />
+      {pictureUrl !== null && field.picture !== null && (
+        <image
+          href={pictureUrl}
+          width={field.picture.width}
+          height={field.picture.height}
+          preserveAspectRatio="none"
+          opacity={0.55}
+          // The picture's own origin is its upper left corner; the table's is its lower left one.
+          transform={`translate(${field.picture.x} ${field.height - field.picture.y}) rotate(${(-field.picture.turned * 180) / Math.PI}) translate(0 ${-field.picture.height})`}
+        />
+      )}
       {columns.map((x) => (
         <line key={`x${x}`} className={styles['grid']} x1={x} x2={x} y1={0} y2={field.height} />
       ))}

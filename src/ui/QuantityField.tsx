@@ -17,6 +17,9 @@ interface QuantityFieldProps {
   id?: string;
 }
 
+/** How long a press of a button may take, ms. */
+const CLICK = 250;
+
 /**
  * A number with a unit. It shows what it understood of what was typed, takes it over on Enter or on
  * leaving, and keeps what it did not understand for mending.
@@ -34,9 +37,10 @@ export function QuantityField(props: QuantityFieldProps) {
 
   const parsed = parseQuantity(text, kind, drive);
   const fault = parsed.ok ? (refuse?.(parsed.value) ?? null) : parsed.message;
-  const take = () => {
+  const take = (rest = 0) => {
     if (!parsed.ok || fault !== null) return;
-    setTyping(false);
+    // What was understood stays for as long as a click takes: its going moves what is below it.
+    setTimeout(() => setTyping(false), rest);
     if (text !== shown) onChange(parsed.value);
   };
   const understood =
@@ -58,7 +62,7 @@ export function QuantityField(props: QuantityFieldProps) {
           setTyping(true);
           setText(event.target.value);
         }}
-        onBlur={take}
+        onBlur={() => take(CLICK)}
         onKeyDown={(event) => {
           if (event.key === 'Enter') take();
           event.stopPropagation();

@@ -2,7 +2,7 @@ import { visibleEdges, type Field } from '../core/field/field.ts';
 import { rectangle } from '../core/geometry/polygon.ts';
 import { toField, type Point, type Pose } from '../core/geometry/pose.ts';
 import { nearestInCone, packSegments } from '../core/geometry/ray.ts';
-import type { Setup } from '../core/robot/setup.ts';
+import type { RangeSensor, Setup } from '../core/robot/setup.ts';
 import styles from './RobotMark.module.css';
 
 interface RobotMarkProps {
@@ -12,9 +12,9 @@ interface RobotMarkProps {
   drawn: (point: Point) => Point;
 }
 
-/** The robot to scale where it stands: outline, wheels, tool point and the beam of its range sensor. */
+/** The robot to scale where it stands: outline, wheels, tool point the beams of its range sensors and its light sensors. */
 export function RobotMark({ pose, setup, field, drawn }: RobotMarkProps) {
-  const { body, drive, range } = setup;
+  const { body, drive, range, rangeSide, light } = setup;
   const at = (x: number, y: number) => drawn(toField(pose, { x, y }));
   const polygon = (corners: Point[]) =>
     corners
@@ -25,22 +25,23 @@ export function RobotMark({ pose, setup, field, drawn }: RobotMarkProps) {
     rectangle(-drive.wheelDiameter / 2, (side * drive.track) / 2 - 7, drive.wheelDiameter, 14);
   const tool = at(body.toolX, body.toolY);
   const front = at(body.ahead, body.toolY);
-  const sensor = toField(pose, range);
-  const reach = nearestInCone(
-    packSegments(visibleEdges(field)),
-    sensor.x,
-    sensor.y,
-    pose.heading + range.heading,
-    range.coneHalfAngle,
-  );
-  const length = Math.min(reach, range.longest);
-  const eye = drawn(sensor);
-  const hit = drawn(
-    toField({ ...sensor, heading: pose.heading + range.heading }, { x: length, y: 0 }),
-  );
+  const solid = packSegments(visibleEdges(field));
+  const beamOf = (one: RangeSensor) => {
+    const sensor = toField(pose, one);
+    const towards = pose.heading + one.heading;
+    const reach = nearestInCone(solid, sensor.x, sensor.y, towards, one.coneHalfAngle);
+    const length = Math.min(reach, one.longest);
+    return {
+      eye: drawn(sensor),
+      hit: drawn(toField({ ...sensor, heading: towards }, { x: length, y: 0 })),
+    };
+  };
+  const eyes = [at(light.firstX, light.firstY), at(light.secondX, light.secondY)];
   return (
     <g>
-      <line className={styles['beam']} x1={eye.x} y1={eye.y} x2={hit.x} y2={hit.y} />
+      {[range, rangeSide].map(beamOf).map(({ eye, hit }, i) => (
+        <line key={i} className={styles['beam']} x1={eye.x} y1={eye.y} x2={hit.x} y2={hit.y} />
+      ))}
       <polygon
         className={styles['body']}
         points={polygon(
@@ -49,6 +50,9 @@ export function RobotMark({ pose, setup, field, drawn }: RobotMarkProps) {
       />
       <polygon className={styles['wheel']} points={polygon(wheel(1))} />
       <polygon className={styles['wheel']} points={polygon(wheel(-1))} />
+      {eyes.map(({ x, y }, i) => (
+        <circle key={i} className={styles['light']} r={light.spot} cx={x} cy={y} />
+      ))}
       <line className={styles['arm']} x1={front.x} y1={front.y} x2={tool.x} y2={tool.y} />
       <circle className={styles['tool']} r={9} cx={tool.x} cy={tool.y} />
     </g>

@@ -50,9 +50,12 @@ beforeEach(async () => {
 
 const cell = (position: number) => page.getByRole('button', { name: `Move ${position}:` });
 const titles = async () =>
-  page
-    .getByRole('button', { name: /^Move \d+:/ })
-    .evaluateAll((cells) => cells.map((one) => one.getAttribute('aria-label')!.slice(8)));
+  page.getByRole('button', { name: /^Move \d+:/ }).evaluateAll((cells) =>
+    cells
+      .map((one) => one.getAttribute('aria-label')!)
+      .toSorted()
+      .map((label) => label.slice(8)),
+  );
 const moment = () => page.getByRole('slider', { name: 'Moment of the run' });
 const momentNow = async () => Number(await moment().getAttribute('aria-valuenow'));
 
@@ -157,13 +160,14 @@ describe('the side sheet', () => {
 
   it('measures runs after a move when told to', async () => {
     await cell(3).click();
-    await page.getByLabel(/^Measure after move 3 at/).selectOption({ index: 1 });
-    await page
-      .getByText(/^after move 3, at/)
-      .first()
-      .waitFor();
+    await page.keyboard.press('k');
+    await expect.poll(async () => (await titles())[3]).toMatch(/^Checkpoint /);
+    await page.getByLabel('Measured at').selectOption({ index: 1 });
+    const chosen = await page.getByLabel('Measured at').locator('option').nth(1).textContent();
+    await expect.poll(async () => (await titles())[3]).toBe(`Checkpoint ${chosen}`);
     await page.keyboard.press('Control+z');
-    await expect.poll(() => page.getByText(/^after move 3, at \w/).count()).toBe(0);
+    await page.keyboard.press('Control+z');
+    await expect.poll(async () => (await titles()).length).toBe(3);
   });
 });
 

@@ -1,4 +1,5 @@
 import { FileError, readJsonFile, type CorvatFile } from '../files.ts';
+import { readFieldSvg } from './fieldSvg.ts';
 import { FIELD_COLUMNS, readFieldTable } from './fieldTable.ts';
 import { readRobotTable, ROBOT_COLUMNS } from './robotTable.ts';
 import { readRouteTable, ROUTE_COLUMNS } from './routeTable.ts';
@@ -16,12 +17,13 @@ const TABLES: readonly { columns: readonly string[]; read: (text: string) => Cor
 ];
 
 /**
- * Reads any file of Corvat, JSON or CSV; a table is taken for the kind with which its header shares
+ * Reads any file of Corvat, JSON, CSV or a field as SVG; a table is taken for the kind with which its header shares
  * most columns. Throws a {@link FileError} with line and column.
  */
 export function readAnyFile(text: string): CorvatFile {
   const clean = text.replace(/^\uFEFF/, '');
   if (/^\s*[{[]/.test(clean)) return readJsonFile(clean);
+  if (/^\s*</.test(clean)) return readFieldSvg(clean);
   const header = (clean.split(/\r?\n/, 1)[0] ?? '')
     .split(/[,;\t]/)
     .map((name) => name.replaceAll('"', '').trim());

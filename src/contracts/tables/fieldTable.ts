@@ -181,7 +181,13 @@ export function readFieldTable(text: string): FieldFile {
     const first = rows[0];
     if (first === undefined) throw new TableError(1, null, 'there is no line below the header.');
     const name = first.cells['field'];
-    return checked(first, fieldFileSchema, { corvat: 'field', version: 1, name, field });
+    return checked(first, fieldFileSchema, {
+      corvat: 'field',
+      version: 1,
+      name,
+      field,
+      picture: null,
+    });
   });
 }
 

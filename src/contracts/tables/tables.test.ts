@@ -20,6 +20,7 @@ import {
   type RouteFile,
 } from '../files.ts';
 import { readAnyFile } from './anyFile.ts';
+import { readFieldSvg, writeFieldSvg } from './fieldSvg.ts';
 import { readFieldTable, writeFieldTable } from './fieldTable.ts';
 import { readRobotTable, writeRobotTable } from './robotTable.ts';
 import { readRouteTable, writeRouteTable } from './routeTable.ts';
@@ -290,6 +291,7 @@ describe('any document', () => {
             corvat: 'field',
             version: 1,
             name,
+            picture: null,
             field: {
               width: 2200,
               height: 1100,
@@ -316,6 +318,7 @@ describe('any document', () => {
             },
           };
           expect(readFieldTable(writeFieldTable(file))).toEqual(file);
+          expect(readFieldSvg(writeFieldSvg(file))).toEqual(file);
         },
       ),
       { numRuns: 80 },
@@ -346,6 +349,36 @@ describe('files of the first version', () => {
       readAnyFile(firstRoute.replace('"afterMoveId": "m5"', '"afterMoveId": "moon"')),
     );
     expect(found.message).toMatch(/stands after a move that is not there/);
+  });
+});
+
+describe('a drawing of another program', () => {
+  const drawing = (body: string) =>
+    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 1000 500"><title>Table</title>${body}</svg>`;
+
+  it('gives its rectangles as models and its lines as lines, with y away from the start side', () => {
+    const { name, field } = readAnyFile(
+      drawing(
+        '<g><rect x="100" y="50" width="80" height="40"/></g><line x1="0" y1="500" x2="900" y2="500" stroke-width="18"/>',
+      ),
+    ) as FieldFile;
+    expect(name).toBe('Table');
+    expect(field).toMatchObject({ width: 1000, height: 500, border: true });
+    expect(field.models[0]!.outline[0]).toEqual({ x: 100, y: 450 });
+    expect(field.lines[0]).toMatchObject({
+      width: 18,
+      points: [
+        { x: 0, y: 0 },
+        { x: 900, y: 0 },
+      ],
+    });
+    expect(field.starts).toHaveLength(1);
+  });
+
+  it('is refused with a sentence when it has no size or is no drawing', () => {
+    expect(refusal(() => readAnyFile('<svg><rect/></svg>')).message).toMatch(/needs a viewBox/);
+    expect(refusal(() => readAnyFile('<html></html>')).message).toMatch(/not an SVG drawing/);
+    expect(refusal(() => readAnyFile('<svg viewBox="0 0 1 1">')).line).toBe(1);
   });
 });
 

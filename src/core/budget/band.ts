@@ -2,7 +2,8 @@ import { toField, type Pose } from '../geometry/pose.ts';
 import type { Body } from '../robot/setup.ts';
 import { SAMPLES_PER_MOVE } from '../simulation/settings.ts';
 import { poseAt, type RunRecord } from '../simulation/run.ts';
-import { toolSpread, type Budget, type ToolSpread } from './budget.ts';
+import { propagated, toolSpread, type Budget, type ToolSpread } from './budget.ts';
+import { ERROR_SIZE, type ErrorVector } from './stepModel.ts';
 import type { SpreadAt } from './spread.ts';
 
 /** The spread of the tool point at a moment, from the error budget. */
@@ -13,7 +14,8 @@ export interface BudgetAt extends SpreadAt {
 /**
  * The band behind the strip from the error budget: the same moments as a forecast has. Within a step
  * the covariance goes straight from its value at the beginning to that at the end, except where a
- * sensor ends the step: there it falls at the end, as it does on the table.
+ * sensor ends the step: there the error is carried along until the end, and falls there, as it does
+ * on the table.
  */
 export function budgetBand(budget: Budget, nominal: RunRecord, body: Body): BudgetAt[] {
   const before = initialCovariance(budget);
@@ -21,21 +23,41 @@ export function budgetBand(budget: Budget, nominal: RunRecord, body: Body): Budg
     const from = step === 0 ? before : budget.covariances[step - 1]!;
     const to = budget.covariances[step]!;
     const sudden = budget.steps[step]!.sensesField;
+    const start = step === 0 ? budget.start : budget.steps[step - 1]!.end.pose;
     return Array.from({ length: SAMPLES_PER_MOVE }, (_, sample): BudgetAt => {
       const last = sample === SAMPLES_PER_MOVE - 1;
-      const share = last ? 1 : sudden ? 0 : (sample + 1) / SAMPLES_PER_MOVE;
+      const share = (sample + 1) / SAMPLES_PER_MOVE;
       const time = move.from + ((move.to - move.from) * (sample + 1)) / SAMPLES_PER_MOVE;
       const pose = last ? move.end : poseAt(nominal, time);
-      const covariance = from.map((value, i) => value + share * (to[i]! - value));
+      const covariance =
+        sudden && !last
+          ? carried(from, start, pose)
+          : from.map((value, i) => value + share * (to[i]! - value));
       return spreadAt(toolSpread(covariance, pose, body), pose, body, time, step);
     });
   });
 }
 
+/** The error at the beginning of a step as it is farther on, when a heading error carries the robot aside. */
+function carried(covariance: Float64Array, start: Pose, pose: Pose): Float64Array {
+  const turned: ErrorVector = [-(pose.y - start.y), pose.x - start.x, 1, 0, 0, 0];
+  return propagated(
+    covariance,
+    UNIT.map((column, i) => (i === 2 ? turned : column)),
+  );
+}
+
+/** Every error as it is. */
+const UNIT = Array.from(
+  { length: ERROR_SIZE },
+  (_, i) =>
+    Array.from({ length: ERROR_SIZE }, (_, j) => (i === j ? 1 : 0)) as unknown as ErrorVector,
+);
+
 function initialCovariance({ initial }: Budget): Float64Array {
-  const covariance = new Float64Array(36);
+  const covariance = new Float64Array(ERROR_SIZE * ERROR_SIZE);
   for (const { effect } of initial) {
-    effect.forEach((a, i) => effect.forEach((b, j) => (covariance[i * 6 + j]! += a * b)));
+    effect.forEach((a, i) => effect.forEach((b, j) => (covariance[i * ERROR_SIZE + j]! += a * b)));
   }
   return covariance;
 }

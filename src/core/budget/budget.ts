@@ -139,7 +139,7 @@ function covariancesOf(
 }
 
 /** J·P·Jᵀ, with J given by its columns. */
-function propagated(
+export function propagated(
   covariance: Float64Array,
   columns: readonly ErrorVector[],
 ): Float64Array<ArrayBuffer> {

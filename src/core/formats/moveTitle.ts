@@ -71,6 +71,40 @@ export function moveTitle(
   }
 }
 
+/** A move in one or two words, for where there is little room. */
+export function shortTitle(move: Move, turn: number): string {
+  switch (move.kind) {
+    case 'drive':
+      return `${move.distance < 0 ? 'back' : 'on'} ${formatNumber(Math.abs(move.distance), 0)}`;
+    case 'turn':
+      return `${turn > 0 ? 'left' : 'right'} ${formatNumber(Math.abs(degrees(turn)), 0)}°`;
+    case 'arc':
+      return `${move.angle > 0 ? 'left' : 'right'} arc ${formatNumber(Math.abs(degrees(move.angle)), 0)}°`;
+    case 'approach':
+      return `to ${formatNumber(move.distance, 0)}`;
+    case 'until line':
+      return `to ${move.sees}`;
+    case 'square up':
+      return 'flat';
+    case 'settle':
+      return 'zero';
+    case 'arm':
+      return `arm ${formatNumber(degrees(move.angle), 0)}°`;
+    case 'wait':
+      return 'wait';
+    case 'checkpoint':
+      return 'measure';
+    case 'follow wall':
+      return 'wall';
+    case 'follow line':
+      return 'line';
+    case 'until touch':
+      return 'touch';
+    case 'repeat':
+      return `× ${move.times}`;
+  }
+}
+
 function wallEnd({ until }: FollowWallMove): string {
   switch (until.kind) {
     case 'length':

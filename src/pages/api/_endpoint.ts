@@ -82,11 +82,18 @@ export async function bodyText(request: Request): Promise<string> {
   return text;
 }
 
-/** Reads the body as bytes, up to the size limit. */
-export async function bodyBytes(request: Request): Promise<Uint8Array> {
+/** Reads the body as bytes, up to a size limit. */
+export async function bodyBytes(request: Request, most = LARGEST_BODY): Promise<Uint8Array> {
   const bytes = new Uint8Array(await request.arrayBuffer());
-  if (bytes.length > LARGEST_BODY) throw new Refused(413, 'A column is larger than 20 MB.');
+  if (bytes.length > most) {
+    throw new Refused(413, `It is larger than ${Math.round(most / 1024 / 1024)} MB.`);
+  }
   return bytes;
+}
+
+/** A refusal with a status and a sentence, to be thrown. */
+export function refused(status: number, sentence: string): Error {
+  return new Refused(status, sentence);
 }
 
 /** A part of the address against a schema; what does not fit is not there. */

@@ -22,6 +22,21 @@ const field = (path: string, label: string, kind: QuantityKind, digits = 1): Set
   digits,
 });
 
+function rangeFields(group: 'range' | 'rangeSide'): SetupField[] {
+  return [
+    field(`${group}.x`, 'Ahead of the axle', 'length'),
+    field(`${group}.y`, 'Left of the middle', 'length'),
+    field(`${group}.heading`, 'Looks, left is positive', 'angle'),
+    field(`${group}.offset`, 'Reads too much by', 'length'),
+    field(`${group}.noise`, 'Noise', 'length', 2),
+    field(`${group}.coneHalfAngle`, 'Cone, half angle', 'angle'),
+    field(`${group}.latency`, 'Reads late by', 'time', 3),
+    field(`${group}.shortest`, 'Nearest', 'length', 0),
+    field(`${group}.longest`, 'Farthest', 'length', 0),
+    field(`${group}.dropoutChance`, 'Readings that are missing', 'share', 2),
+  ];
+}
+
 /** The numbers of a setup in the order in which a team comes across them, in coach's words. */
 export const SETUP_GROUPS: readonly SetupGroup[] = [
   {
@@ -55,6 +70,7 @@ export const SETUP_GROUPS: readonly SetupGroup[] = [
       field('motor.lag', 'Lag', 'time', 3),
       field('motor.acceleration', 'Speeds up by at most', 'acceleration', 0),
       field('motor.braking', 'Brakes by', 'acceleration', 0),
+      field('motor.coasting', 'Rolls out by', 'acceleration', 0),
     ],
   },
   {
@@ -64,6 +80,7 @@ export const SETUP_GROUPS: readonly SetupGroup[] = [
       field('program.loopPeriod', 'Loop period', 'time', 4),
       field('program.commandDelay', 'Delay to the motors', 'time', 4),
       field('program.settle', 'Rest after a stop', 'time', 2),
+      field('program.gyroWait', 'Waits for a still gyro', 'time', 1),
       field('program.headingGain', 'Gyro hold, °/s per °', 'number', 2),
       field('program.encoderGain', 'Encoder hold, °/s per °', 'number', 2),
     ],
@@ -81,22 +98,8 @@ export const SETUP_GROUPS: readonly SetupGroup[] = [
       field('gyro.biasWalk', 'Drift walk, per √s', 'rate', 4),
     ],
   },
-  {
-    name: 'range',
-    title: 'Range sensor',
-    fields: [
-      field('range.x', 'Ahead of the axle', 'length'),
-      field('range.y', 'Left of the middle', 'length'),
-      field('range.heading', 'Looks, left is positive', 'angle'),
-      field('range.offset', 'Reads too much by', 'length'),
-      field('range.noise', 'Noise', 'length', 2),
-      field('range.coneHalfAngle', 'Cone, half angle', 'angle'),
-      field('range.latency', 'Reads late by', 'time', 3),
-      field('range.shortest', 'Nearest', 'length', 0),
-      field('range.longest', 'Farthest', 'length', 0),
-      field('range.dropoutChance', 'Readings that are missing', 'share', 2),
-    ],
-  },
+  { name: 'range', title: 'Range sensor ahead', fields: rangeFields('range') },
+  { name: 'rangeSide', title: 'Range sensor at the side', fields: rangeFields('rangeSide') },
   {
     name: 'light',
     title: 'Light',
@@ -105,6 +108,28 @@ export const SETUP_GROUPS: readonly SetupGroup[] = [
       field('light.light', 'Light reads', 'share'),
       field('light.noise', 'Noise', 'share', 2),
       field('light.threshold', 'Dark is below', 'share'),
+      field('light.firstX', 'First sensor, ahead of the axle', 'length'),
+      field('light.firstY', 'First sensor, left of the middle', 'length'),
+      field('light.secondX', 'Second sensor, ahead of the axle', 'length'),
+      field('light.secondY', 'Second sensor, left of the middle', 'length'),
+      field('light.spot', 'Radius of the spot that it sees', 'length'),
+    ],
+  },
+  {
+    name: 'arm',
+    title: 'Attachment',
+    fields: [
+      field('arm.noLoadSpeed', 'Speed at full power', 'rate', 0),
+      field('arm.lowest', 'Stops at the bottom at', 'angle', 0),
+      field('arm.highest', 'Stops at the top at', 'angle', 0),
+    ],
+  },
+  {
+    name: 'contact',
+    title: 'Standing flat',
+    fields: [
+      field('contact.headingSpread', 'Spread of the heading', 'angle', 2),
+      field('contact.distanceSpread', 'Spread of the distance', 'length', 2),
     ],
   },
   {

@@ -39,7 +39,8 @@ export function FilesView({ robots, fields, routes }: FilesViewProps) {
       <section className={styles['column']}>
         <h1>Bring files in.</h1>
         <p className={styles['lead']}>
-          Robots, fields, routes and runs, as JSON or CSV. A file is taken whole or not at all.
+          Robots, fields, routes and runs, as JSON or CSV; a field also as an SVG drawing. A file is
+          taken whole or not at all.
         </p>
         <div
           className={styles['drop']}
@@ -62,7 +63,7 @@ export function FilesView({ robots, fields, routes }: FilesViewProps) {
           <input
             ref={input}
             type="file"
-            accept=".json,.csv"
+            accept=".json,.csv,.svg"
             multiple
             hidden
             onChange={(event) => {
@@ -97,8 +98,10 @@ export function FilesView({ robots, fields, routes }: FilesViewProps) {
           links={(id) => [
             ['JSON', `fields/${id}/file`],
             ['CSV', `fields/${id}/file?format=csv`],
+            ['SVG', `fields/${id}/file?format=svg`],
           ]}
         />
+        <a href="/field?new">Draw a new field</a>
         <List
           title="Routes and their runs"
           items={routes}
@@ -106,6 +109,7 @@ export function FilesView({ robots, fields, routes }: FilesViewProps) {
             ['JSON', `routes/${id}/file`],
             ['CSV', `routes/${id}/file?format=csv`],
             ['Python', `routes/${id}/program.py`],
+            ['Java', `routes/${id}/program.java`],
             ['runs CSV', `routes/${id}/runs-file`],
             ['runs JSON', `routes/${id}/runs-file?format=json`],
           ]}

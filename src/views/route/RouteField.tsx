@@ -13,6 +13,8 @@ import styles from './RouteField.module.css';
 
 interface RouteFieldProps {
   field: Field;
+  /** Address of the picture under the field. */
+  pictureUrl: string;
   startId: string;
   setup: Setup;
   moves: readonly Move[];
@@ -30,8 +32,8 @@ interface RouteFieldProps {
   measured: readonly Point[];
   /** Steps after which runs are measured. */
   checkpointSteps: readonly number[];
-  /** Runs that are drawn as misses, and what happens when a run of the cloud is chosen. */
-  missed: ReadonlySet<number>;
+  /** Runs that missed, by the step after which they are measured, and what happens when a run of the cloud is chosen. */
+  missed: ReadonlyMap<number, ReadonlySet<number>>;
   onRun: (run: number) => void;
   selected: string | null;
   onSelect: (id: string) => void;
@@ -69,6 +71,7 @@ export function RouteField(props: RouteFieldProps) {
     <FieldDrawing
       field={field}
       startId={startId}
+      pictureUrl={props.pictureUrl}
       label="The field to scale with the planned route"
       onPoint={(point, event) => follow(point, event.buttons !== 0)}
     >
@@ -94,7 +97,7 @@ export function RouteField(props: RouteFieldProps) {
                   return (
                     <circle
                       key={`${step} ${run}`}
-                      className={props.missed.has(run) ? styles['miss'] : styles['pick']}
+                      className={props.missed.get(step)?.has(run) ? styles['miss'] : styles['pick']}
                       cx={x}
                       cy={y}
                       r={7}

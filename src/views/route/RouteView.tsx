@@ -2,15 +2,22 @@ import { Copy, Pause, Play, Redo2, Trash2, Undo2 } from 'lucide-react';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import type { FieldRecord, Robot, Route, RouteRevision, Run } from '../../contracts/records.ts';
 import { shownHeading } from '../../core/formats/headings.ts';
-import { MOVE_NAMES, moveTitle } from '../../core/formats/moveTitle.ts';
+import { MOVE_NAMES, moveTitle, shortTitle } from '../../core/formats/moveTitle.ts';
 import { toField } from '../../core/geometry/pose.ts';
 import { formatNumber } from '../../core/quantities/quantity.ts';
 import { instructionsOf } from '../../core/route/instructions.ts';
-import { checkpointsOf, stepsOf, type Move, type RoutePlan } from '../../core/route/moves.ts';
+import {
+  checkpointsOf,
+  stepsOf,
+  type Move,
+  type RoutePlan,
+  type Step,
+} from '../../core/route/moves.ts';
 import { routeChecks } from '../../core/route/routeChecks.ts';
 import { momentAfterMove } from '../../core/simulation/forecast.ts';
 import { nominalRun, poseAt, randomRun, type Experiment } from '../../core/simulation/run.ts';
 import { Button, buttonClass } from '../../ui/Button.tsx';
+import type { ForecastSummary } from '../../ui/forecastPool.ts';
 import { KeyHelp } from '../../ui/KeyHelp.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Picker } from '../../ui/TextField.tsx';
@@ -80,7 +87,7 @@ export function RouteView({ route, routes, robot, field, runs, titleBlock }: Rou
   );
   const nominal = useMemo(() => nominalRun(experiment), [experiment]);
   const steps = useMemo(() => stepsOf(plan.moves), [plan]);
-  const titles = useMemo(() => titlesOf(plan, robot), [plan, robot]);
+  const { titles, short } = useMemo(() => titlesOf(plan, robot), [plan, robot]);
   const checks = useMemo(() => routeChecks(experiment, nominal), [experiment, nominal]);
   const checkpoints = useMemo(() => checkpointsOf(plan), [plan]);
   const state = useBudget(experiment, nominal);
@@ -130,6 +137,10 @@ export function RouteView({ route, routes, robot, field, runs, titleBlock }: Rou
     setSelected(from.plan.moves[0]?.id ?? null);
     setPanel('move');
   };
+  const lookAhead = () => {
+    forecast.start(forecastRuns);
+    setPanel('spread');
+  };
   const keys: SheetKey[] = [
     ...ADDED_BY.map(({ kind, key }) => ({
       keys: key,
@@ -145,7 +156,7 @@ export function RouteView({ route, routes, robot, field, runs, titleBlock }: Rou
     { keys: 'Ctrl+Z', says: 'Undo', act: () => history.undo?.() },
     { keys: 'Ctrl+Shift+Z', says: 'Redo', act: () => history.redo?.() },
     { keys: 'Space', says: 'Play', act: playback.toggle },
-    { keys: 'F', says: `Forecast ${forecastRuns} runs`, act: () => forecast.start(forecastRuns) },
+    { keys: 'F', says: `Forecast ${forecastRuns} runs`, act: lookAhead },
     { keys: 'S', says: 'Save as a revision', act: () => changed && setSaving(true) },
   ];
 
@@ -169,6 +180,9 @@ export function RouteView({ route, routes, robot, field, runs, titleBlock }: Rou
             onChange={(startId) => change({ ...plan, startId })}
           />
           <span className={styles['grow']} />
+          <a className={buttonClass()} href={`/field?field=${field.id}`}>
+            Field
+          </a>
           <a className={buttonClass()} href={`/program?route=${route.id}`}>
             Program sheet
           </a>
@@ -176,6 +190,7 @@ export function RouteView({ route, routes, robot, field, runs, titleBlock }: Rou
         <div className={styles['drawing']}>
           <RouteField
             field={field.field}
+            pictureUrl={`/api/v1/fields/${field.id}/picture`}
             startId={plan.startId}
             setup={setup}
             moves={plan.moves}
@@ -190,7 +205,7 @@ export function RouteView({ route, routes, robot, field, runs, titleBlock }: Rou
             checkpointSteps={checkpoints.map(({ id }) =>
               steps.findIndex((one) => one.move.id === id),
             )}
-            missed={missedOf(current)}
+            missed={missedAfter(current, steps)}
             onRun={(run) => setReplay({ run, of: experiment })}
             selected={selected}
             onSelect={select}
@@ -255,6 +270,8 @@ export function RouteView({ route, routes, robot, field, runs, titleBlock }: Rou
               checkpoints={checkpoints}
               state={state}
               summary={current}
+              runs={forecastRuns}
+              onRuns={setForecastRuns}
               replayed={replayed === null ? null : replay!.run}
               onReplay={(run) => setReplay(run === null ? null : { run, of: experiment })}
               onPlan={(next) => {
@@ -296,30 +313,13 @@ export function RouteView({ route, routes, robot, field, runs, titleBlock }: Rou
         </div>
         <div className={styles['actions']}>
           {forecast.progress === null ? (
-            <>
-              <Button
-                weight={changed ? 'plain' : 'main'}
-                onClick={() => {
-                  forecast.start(forecastRuns);
-                  setPanel('spread');
-                }}
-                disabled={plan.moves.length === 0}
-              >
-                Forecast {forecastRuns} runs
-              </Button>
-              <select
-                aria-label="Runs of the forecast"
-                className={styles['runs']}
-                value={forecastRuns}
-                onChange={(event) => setForecastRuns(Number(event.target.value))}
-              >
-                {FORECAST_RUNS.map((runs) => (
-                  <option key={runs} value={runs}>
-                    {runs}
-                  </option>
-                ))}
-              </select>
-            </>
+            <Button
+              weight={changed ? 'plain' : 'main'}
+              onClick={lookAhead}
+              disabled={plan.moves.length === 0}
+            >
+              Forecast {forecastRuns} runs
+            </Button>
           ) : (
             <Button onClick={forecast.cancel}>
               Cancel, {forecast.progress} of {forecastRuns} done
@@ -384,6 +384,7 @@ export function RouteView({ route, routes, robot, field, runs, titleBlock }: Rou
         <Strip
           moves={plan.moves}
           titles={titles}
+          short={short}
           nominal={nominal}
           band={current?.band ?? state.band}
           references={references.map((one) => nominal.moves[one]!.to)}
@@ -398,16 +399,20 @@ export function RouteView({ route, routes, robot, field, runs, titleBlock }: Rou
   );
 }
 
-/** The moves in a few words each. */
-function titlesOf(plan: RoutePlan, robot: Robot): string[] {
+/** The moves in a few words each, and in one or two. */
+function titlesOf(plan: RoutePlan, robot: Robot): { titles: string[]; short: string[] } {
   const { setup } = robot.setup;
   const steps = stepsOf(plan.moves);
   const instructions = instructionsOf(plan.moves, setup);
   const position = (id: string) => plan.moves.findIndex((move) => move.id === id);
-  return plan.moves.map((move, i) => {
+  const turns = plan.moves.map((_, i) => {
     const instruction = instructions[steps.findIndex((step) => step.position === i)];
-    return moveTitle(move, setup, instruction?.kind === 'turn' ? instruction.turn : 0, position);
+    return instruction?.kind === 'turn' ? instruction.turn : 0;
   });
+  return {
+    titles: plan.moves.map((move, i) => moveTitle(move, setup, turns[i]!, position)),
+    short: plan.moves.map((move, i) => shortTitle(move, turns[i]!)),
+  };
 }
 
 /** The entry of a band at a moment, s. */
@@ -415,8 +420,17 @@ function bandAt<T extends { time: number }>(band: readonly T[], time: number): T
   return band.find((at) => at.time >= time - 1e-9) ?? band.at(-1) ?? null;
 }
 
-function missedOf(summary: ReturnType<typeof useForecast>['summary']): ReadonlySet<number> {
-  return new Set(summary?.outcomes.checkpoints.flatMap(({ missed }) => missed) ?? []);
+/** Runs that missed, by the step after which they are measured. */
+function missedAfter(
+  summary: ForecastSummary | null,
+  steps: readonly Step[],
+): ReadonlyMap<number, ReadonlySet<number>> {
+  return new Map(
+    summary?.outcomes.checkpoints.map(({ checkpointId, missed }) => [
+      steps.findIndex(({ move }) => move.id === checkpointId),
+      new Set(missed),
+    ]),
+  );
 }
 
 function measuredPoints(

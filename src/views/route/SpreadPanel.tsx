@@ -8,6 +8,7 @@ import type { Checkpoint, Step } from '../../core/route/moves.ts';
 import type { Experiment } from '../../core/simulation/run.ts';
 import type { ForecastSummary } from '../../ui/forecastPool.ts';
 import { Button } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/Choice.tsx';
 import { Figures } from '../../ui/Figures.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Picker } from '../../ui/TextField.tsx';
@@ -15,6 +16,7 @@ import { Bars } from './Bars.tsx';
 import { NextSteps } from './NextSteps.tsx';
 import styles from './Panels.module.css';
 import type { BudgetState } from './useBudget.ts';
+import { FORECAST_RUNS } from './useForecast.ts';
 import { believed, conditionWords } from './spreadWords.ts';
 
 interface SpreadPanelProps {
@@ -26,6 +28,9 @@ interface SpreadPanelProps {
   state: BudgetState;
   /** The newest forecast when it belongs to this experiment. */
   summary: ForecastSummary | null;
+  /** Runs of the next forecast. */
+  runs: number;
+  onRuns: (runs: number) => void;
   replayed: number | null;
   onReplay: (run: number | null) => void;
   onPlan: (plan: Experiment['plan']) => void;
@@ -77,6 +82,15 @@ export function SpreadPanel(props: SpreadPanelProps) {
             : `to hit ${checkpoint.name}: ${outcome.hits} of ${summary!.forecast.runs} simulated runs, ${percent(outcome.low)} to ${percent(outcome.high)}; ${percent(byBudget)} by the error budget once aimed.`}
         </span>
       </div>
+      <Choice
+        label="Runs of a forecast"
+        value={String(props.runs)}
+        options={FORECAST_RUNS.map((runs) => ({
+          value: String(runs),
+          label: runs.toLocaleString('en'),
+        }))}
+        onChange={(runs) => props.onRuns(Number(runs))}
+      />
       {trust !== null && <Notice mood={trust.agree ? 'plain' : 'fault'}>{trust.sentence}</Notice>}
       <h2>Where the spread comes from</h2>
       <Bars

@@ -12,6 +12,8 @@ interface StripProps {
   moves: readonly Move[];
   /** One a move. */
   titles: readonly string[];
+  /** The same in one or two words. */
+  short: readonly string[];
   nominal: RunRecord;
   band: readonly SpreadAt[];
   /** Where the place is known again, s. */
@@ -25,7 +27,9 @@ interface StripProps {
 }
 
 /** Cells narrower than this share of the strip write their words upwards. */
-const NARROW = 0.085;
+const NARROW = 0.06;
+/** Cells narrower than this have room for a word or two. */
+const SHORT = 0.2;
 /** Steps shorter than this have no width of their own: a flag above the strip, s. */
 const NO_TIME = 0.01;
 
@@ -173,7 +177,7 @@ interface CellProps extends StripProps {
   width: number;
 }
 
-function Cell({ step, left, width, titles, selected, onSelect }: CellProps) {
+function Cell({ step, left, width, titles, short, selected, onSelect }: CellProps) {
   const { move, position } = step;
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
     id: move.id,
@@ -202,7 +206,7 @@ function Cell({ step, left, width, titles, selected, onSelect }: CellProps) {
     >
       <span className={styles['number']}>{position + 1}</span>
       <span className={styles['words']}>
-        {titles[position]}
+        {width < SHORT ? short[position] : titles[position]}
         <small>{holdWords(move)}</small>
       </span>
     </button>
@@ -210,7 +214,7 @@ function Cell({ step, left, width, titles, selected, onSelect }: CellProps) {
 }
 
 /** A later round of a repeated move: it shows the move, and is not moved itself. */
-function Again({ step, left, width, titles, selected, onSelect }: CellProps) {
+function Again({ step, left, width, titles, short, selected, onSelect }: CellProps) {
   const { move, position, round } = step;
   return (
     <button
@@ -225,7 +229,7 @@ function Again({ step, left, width, titles, selected, onSelect }: CellProps) {
     >
       <span className={styles['number']}>{position + 1}</span>
       <span className={styles['words']}>
-        {titles[position]}
+        {width < SHORT ? short[position] : titles[position]}
         <small>round {round}</small>
       </span>
     </button>

@@ -92,7 +92,7 @@ export default function TunePanel({ move, setup, onChange }: TunePanelProps) {
           },
           {
             label: 'Steers by',
-            value: `${formatNumber(100 * metrics.effort, 0)} %`,
+            value: `${formatNumber(100 * metrics.effort, 1)} %`,
             why: 'Half the difference of the wheels over their mean, on average.',
           },
         ]}

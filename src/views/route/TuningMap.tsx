@@ -225,7 +225,7 @@ export function TuningMap({ setup, setting, onPick }: TuningMapProps) {
           </svg>
           never settles
         </span>
-        <span>＋ this move</span>
+        <span>+ this move</span>
         {shownAlong === 'gain' && <span>○ recommended</span>}
       </p>
     </>

@@ -5,7 +5,6 @@ import { ForecastPool, type ForecastSummary } from '../../ui/forecastPool.ts';
 
 /** Runs of a forecast that can be asked for. */
 export const FORECAST_RUNS = [500, 2000, 20000] as const;
-export type ForecastRuns = (typeof FORECAST_RUNS)[number];
 const SEED = 1;
 
 export interface ForecastState {

@@ -1,6 +1,18 @@
+import { writeFieldSvg } from '../../../../../contracts/tables/fieldSvg.ts';
 import { writeFieldTable } from '../../../../../contracts/tables/fieldTable.ts';
+import { database } from '../../../../../store/database.ts';
 import { fieldFile } from '../../../../../store/files.ts';
+import { download, endpoint, idOf } from '../../../_endpoint.ts';
 import { fileEndpoint } from '../../../_fileEndpoint.ts';
 
-/** The field to scale: JSON, or CSV with `?format=csv`. */
-export const GET = fileEndpoint('field', fieldFile, writeFieldTable);
+const asDocument = fileEndpoint('field', fieldFile, writeFieldTable);
+
+/** The field to scale: JSON, CSV with `?format=csv`, or a drawing with `?format=svg`. */
+export const GET = endpoint(async (context) => {
+  if (context.url.searchParams.get('format') !== 'svg') {
+    const answer = await asDocument(context);
+    return answer;
+  }
+  const file = await fieldFile(database(), idOf(context));
+  return download(writeFieldSvg(file), 'image/svg+xml', `${file.name}.field.svg`);
+});

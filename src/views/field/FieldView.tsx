@@ -1,0 +1,519 @@
+import {
+  Circle,
+  Image,
+  MousePointer2,
+  Redo2,
+  Ruler,
+  Slash,
+  Spline,
+  Square,
+  Trash2,
+  Undo2,
+} from 'lucide-react';
+import { useState, type PointerEvent, type ReactNode } from 'react';
+import type { FieldRecord } from '../../contracts/records.ts';
+import {
+  freeThingId,
+  handlesOf,
+  shiftedThing,
+  snapped,
+  thingOf,
+  withHandleAt,
+  withoutThing,
+  withThing,
+  type Chosen,
+} from '../../core/field/editing.ts';
+import type { Field } from '../../core/field/field.ts';
+import { degrees } from '../../core/geometry/angle.ts';
+import { rectangle } from '../../core/geometry/polygon.ts';
+import type { Point } from '../../core/geometry/pose.ts';
+import { formatNumber } from '../../core/quantities/quantity.ts';
+import { RequestFailed, send, sentenceOf } from '../../ui/api.ts';
+import { Button } from '../../ui/Button.tsx';
+import { FieldDrawing } from '../../ui/FieldDrawing.tsx';
+import { KeyHelp } from '../../ui/KeyHelp.tsx';
+import { Notice } from '../../ui/Notice.tsx';
+import type { SheetKey } from '../../ui/useKeys.ts';
+import styles from './FieldView.module.css';
+import { PicturePanel } from './PicturePanel.tsx';
+import { ThingPanel } from './ThingPanel.tsx';
+import { useFieldHistory } from './useFieldHistory.ts';
+
+interface FieldViewProps {
+  record: FieldRecord;
+}
+
+type Tool = 'choose' | 'model' | 'wall' | 'line' | 'start' | 'measure' | 'picture';
+
+const TOOLS: readonly { tool: Tool; key: string; label: string; icon: ReactNode; says: string }[] =
+  [
+    {
+      tool: 'choose',
+      key: 'V',
+      label: 'Choose',
+      icon: <MousePointer2 size={16} />,
+      says: 'Click a thing; drag it or its points.',
+    },
+    {
+      tool: 'model',
+      key: 'M',
+      label: 'Model',
+      icon: <Square size={16} />,
+      says: 'Drag a rectangle; its corners can be moved after.',
+    },
+    {
+      tool: 'wall',
+      key: 'W',
+      label: 'Wall',
+      icon: <Slash size={16} />,
+      says: 'Click its points; Enter ends it.',
+    },
+    {
+      tool: 'line',
+      key: 'L',
+      label: 'Line',
+      icon: <Spline size={16} />,
+      says: 'Click its points; Enter ends it.',
+    },
+    {
+      tool: 'start',
+      key: 'S',
+      label: 'Start',
+      icon: <Circle size={16} />,
+      says: 'Click where the middle of the axle stands.',
+    },
+    {
+      tool: 'measure',
+      key: 'R',
+      label: 'Measure',
+      icon: <Ruler size={16} />,
+      says: 'Drag from one place to another.',
+    },
+    {
+      tool: 'picture',
+      key: 'P',
+      label: 'Picture',
+      icon: <Image size={16} />,
+      says: 'Lay a picture of the table under the drawing.',
+    },
+  ];
+const GRIDS = [1, 5, 10, 50] as const;
+/** Distance within which corners and the border are caught, mm. */
+const REACH = 12;
+
+/** What a pointer that is held down is doing. */
+type Drag =
+  | { kind: 'handle'; handle: number }
+  | { kind: 'thing'; from: Point; moved: Point }
+  | { kind: 'rectangle'; from: Point }
+  | { kind: 'measure' };
+
+/** The field station’s drawing board: everything on the table, to scale, by pointing or by numbers. */
+export function FieldView({ record }: FieldViewProps) {
+  const history = useFieldHistory(record.field);
+  const { field, change } = history;
+  const [saved, setSaved] = useState(record);
+  const [name, setName] = useState(record.name);
+  const [chosen, setChosen] = useState<Chosen | null>(null);
+  const [tool, setTool] = useState<Tool>('choose');
+  const [grid, setGrid] = useState<number>(10);
+  const [drag, setDrag] = useState<Drag | null>(null);
+  const [open, setOpen] = useState<Point[]>([]);
+  const [measured, setMeasured] = useState<[Point, Point] | null>(null);
+  const [pictureVersion, setPictureVersion] = useState(0);
+  const [clicked, setClicked] = useState<Point | null>(null);
+  const [fault, setFault] = useState<string | null>(null);
+  const changed = field !== saved.field || name !== saved.name;
+  const thing = chosen === null ? null : thingOf(field, chosen);
+
+  const finish = () => {
+    if ((tool === 'wall' || tool === 'line') && open.length >= 2) {
+      const id = freeThingId(field, tool);
+      const named = { id, name: `${tool === 'wall' ? 'Wall' : 'Line'} ${id.split('-')[1]}` };
+      change(
+        withThing(
+          field,
+          tool === 'wall'
+            ? { kind: 'wall', thing: { ...named, points: open, seen: true } }
+            : { kind: 'line', thing: { ...named, points: open, width: 20, reflectance: 0 } },
+        ),
+      );
+      setChosen({ kind: tool, id });
+      setTool('choose');
+    }
+    setOpen([]);
+  };
+  const take = (next: Tool) => {
+    setTool(next);
+    setOpen([]);
+    setMeasured(null);
+  };
+  const remove = () => {
+    if (chosen === null) return;
+    change(withoutThing(field, chosen));
+    setChosen(null);
+  };
+  const nudge = (x: number, y: number) => {
+    if (thing !== null) change(withThing(field, shiftedThing(thing, { x: x * grid, y: y * grid })));
+  };
+
+  const point = (raw: Point, event: PointerEvent<SVGSVGElement>) => {
+    const except = drag?.kind === 'handle' || drag?.kind === 'thing' ? chosen : null;
+    const at = snapped(field, raw, grid, REACH, except);
+    if (event.type === 'pointerdown') press(at);
+    else if (event.type === 'pointermove' && event.buttons !== 0) pull(at);
+    else if (event.type === 'pointerup' || event.type === 'pointerleave') setDrag(null);
+  };
+  const press = (at: Point) => {
+    switch (tool) {
+      case 'model':
+        setDrag({ kind: 'rectangle', from: at });
+        setChosen(null);
+        break;
+      case 'wall':
+      case 'line':
+        setOpen([...open, at]);
+        break;
+      case 'start': {
+        const id = freeThingId(field, 'start');
+        const pose = { ...at, heading: 0 };
+        change(
+          withThing(field, {
+            kind: 'start',
+            thing: { id, name: `Start ${id.split('-')[1]}`, pose },
+          }),
+        );
+        setChosen({ kind: 'start', id });
+        setTool('choose');
+        break;
+      }
+      case 'measure':
+        setMeasured([at, at]);
+        setDrag({ kind: 'measure' });
+        break;
+      case 'picture':
+        setClicked(at);
+        break;
+      case 'choose':
+        setChosen(null);
+        break;
+    }
+  };
+  const pull = (at: Point) => {
+    if (drag === null) return;
+    switch (drag.kind) {
+      case 'handle':
+        if (thing !== null) change(withThing(field, withHandleAt(thing, drag.handle, at)), true);
+        break;
+      case 'thing': {
+        if (thing === null) break;
+        const by = { x: at.x - drag.moved.x, y: at.y - drag.moved.y };
+        if (by.x === 0 && by.y === 0) break;
+        change(withThing(field, shiftedThing(thing, by)), drag.moved !== drag.from);
+        setDrag({ ...drag, moved: at });
+        break;
+      }
+      case 'rectangle':
+        drawModel(drag.from, at);
+        break;
+      case 'measure':
+        setMeasured((now) => (now === null ? null : [now[0], at]));
+        break;
+    }
+  };
+  const drawModel = (from: Point, to: Point) => {
+    const [width, height] = [Math.abs(to.x - from.x), Math.abs(to.y - from.y)];
+    if (width < 5 || height < 5) return;
+    const outline = rectangle(Math.min(from.x, to.x), Math.min(from.y, to.y), width, height);
+    const known = chosen?.kind === 'model' ? thingOf(field, chosen) : null;
+    const id = known === null ? freeThingId(field, 'model') : known.thing.id;
+    // A robot comes to it from the side that is towards the middle of the table.
+    const above = outline[0]!.y > field.height / 2;
+    const target = {
+      x: Math.min(from.x, to.x) + width / 2,
+      y: above ? outline[0]!.y - 40 : outline[2]!.y + 40,
+      heading: above ? Math.PI / 2 : -Math.PI / 2,
+    };
+    change(
+      withThing(field, {
+        kind: 'model',
+        thing: {
+          id,
+          name: `Model ${id.split('-')[1]}`,
+          outline,
+          zone: { target, shape: { kind: 'circle', radius: 30 }, headingTolerance: null },
+          points: 10,
+          seen: true,
+        },
+      }),
+      known !== null,
+    );
+    setChosen({ kind: 'model', id });
+  };
+
+  const save = async () => {
+    setFault(null);
+    try {
+      const next = await send<FieldRecord>('PUT', `fields/${record.id}`, {
+        name: name.trim(),
+        field,
+        version: saved.version,
+      });
+      setSaved({ ...next, field });
+      setName(next.name);
+    } catch (error) {
+      const stored = (error instanceof RequestFailed ? error.problem : null) as {
+        stored?: FieldRecord;
+      } | null;
+      if (stored?.stored !== undefined) setSaved({ ...stored.stored, field: saved.field });
+      setFault(
+        stored?.stored === undefined
+          ? sentenceOf(error)
+          : 'Somebody else saved this field meanwhile. Your drawing is still here: save again to keep yours, or open the page anew to see theirs.',
+      );
+    }
+  };
+  const keys: SheetKey[] = [
+    ...TOOLS.map(({ tool: next, key, label }) => ({
+      keys: key,
+      says: label,
+      act: () => take(next),
+    })),
+    { keys: 'Enter', says: 'End a wall or line', act: finish },
+    { keys: 'Delete', says: 'Delete what is chosen', act: remove },
+    { keys: 'ArrowLeft', says: 'Move it left', act: () => nudge(-1, 0) },
+    { keys: 'ArrowRight', says: 'Move it right', act: () => nudge(1, 0) },
+    { keys: 'ArrowUp', says: 'Move it away', act: () => nudge(0, 1) },
+    { keys: 'ArrowDown', says: 'Move it nearer', act: () => nudge(0, -1) },
+    { keys: 'Ctrl+Z', says: 'Undo', act: () => history.undo?.() },
+    { keys: 'Ctrl+Shift+Z', says: 'Redo', act: () => history.redo?.() },
+  ];
+  const present = TOOLS.find((one) => one.tool === tool)!;
+  return (
+    <div className={styles['view']}>
+      <div className={styles['board']}>
+        <div className={styles['tools']} role="toolbar" aria-label="Drawing tools">
+          {TOOLS.map(({ tool: next, key, label, icon }) => (
+            <button
+              key={next}
+              type="button"
+              aria-pressed={tool === next}
+              title={`${label} (${key})`}
+              onClick={() => take(next)}
+            >
+              {icon} {label}
+            </button>
+          ))}
+          <span className={styles['grow']} />
+          <label className={styles['grid']}>
+            Grid
+            <select value={grid} onChange={(event) => setGrid(Number(event.target.value))}>
+              {GRIDS.map((size) => (
+                <option key={size} value={size}>
+                  {size} mm
+                </option>
+              ))}
+            </select>
+          </label>
+        </div>
+        <div className={styles['drawing']} data-tool={tool}>
+          {measured !== null && (
+            <output className={`mono ${styles['measured']}`}>{measureWords(measured)}</output>
+          )}
+          <FieldDrawing
+            field={field}
+            startId={field.starts[0]!.id}
+            pictureUrl={
+              field.picture === null
+                ? null
+                : `/api/v1/fields/${record.id}/picture?v=${pictureVersion}`
+            }
+            label="The field to scale, to be drawn"
+            onPoint={point}
+          >
+            {(drawn) => (
+              <Overlay
+                field={field}
+                drawn={drawn}
+                choosing={tool === 'choose'}
+                chosen={chosen}
+                open={open}
+                measured={measured}
+                onChoose={(next) => setChosen(next)}
+                onHandle={(handle) => setDrag({ kind: 'handle', handle })}
+                onThing={(at) => setDrag({ kind: 'thing', from: at, moved: at })}
+                snap={(at) => snapped(field, at, grid, REACH, null)}
+              />
+            )}
+          </FieldDrawing>
+        </div>
+        <div className={styles['under']}>
+          <p>{present.says}</p>
+          {open.length >= 2 && <Button onClick={finish}>End it</Button>}
+          <Button weight="quiet" disabled={history.undo === null} onClick={() => history.undo?.()}>
+            <Undo2 size={16} /> Undo
+          </Button>
+          <Button weight="quiet" disabled={history.redo === null} onClick={() => history.redo?.()}>
+            <Redo2 size={16} /> Redo
+          </Button>
+          <Button weight="quiet" disabled={chosen === null} onClick={remove}>
+            <Trash2 size={16} /> Delete
+          </Button>
+          <KeyHelp keys={keys} />
+        </div>
+      </div>
+      <div className={styles['side']}>
+        <div className={styles['scroll']}>
+          {tool === 'picture' ? (
+            <PicturePanel
+              field={field}
+              fieldId={record.id}
+              clicked={clicked}
+              onPlace={(picture) => change({ ...field, picture })}
+              onPicture={() => setPictureVersion((now) => now + 1)}
+            />
+          ) : (
+            <ThingPanel
+              field={field}
+              name={name}
+              thing={thing}
+              onName={setName}
+              onField={(next: Field) => change(next)}
+              onChoose={setChosen}
+            />
+          )}
+        </div>
+        {fault !== null && <Notice mood="fault">{fault}</Notice>}
+        <div className={styles['actions']}>
+          <Button
+            weight={changed ? 'main' : 'plain'}
+            disabled={!changed || name.trim() === ''}
+            onClick={() => void save()}
+          >
+            {changed ? 'Save the field' : 'Saved'}
+          </Button>
+          <a href={`/api/v1/fields/${record.id}/file`}>JSON</a>
+          <a href={`/api/v1/fields/${record.id}/file?format=csv`}>CSV</a>
+          <a href={`/api/v1/fields/${record.id}/file?format=svg`}>SVG</a>
+        </div>
+      </div>
+    </div>
+  );
+}
+
+interface OverlayProps {
+  field: Field;
+  drawn: (point: Point) => Point;
+  /** Whether things can be taken hold of. */
+  choosing: boolean;
+  chosen: Chosen | null;
+  open: readonly Point[];
+  measured: [Point, Point] | null;
+  onChoose: (chosen: Chosen) => void;
+  onHandle: (handle: number) => void;
+  onThing: (at: Point) => void;
+  snap: (point: Point) => Point;
+}
+
+/** What lies over the drawing: things to take hold of, the handles of the chosen one, open lines. */
+function Overlay(props: OverlayProps) {
+  const { field, drawn, choosing, chosen, open, measured, onChoose, onHandle, onThing, snap } =
+    props;
+  const path = (points: readonly Point[]) =>
+    points
+      .map(drawn)
+      .map(({ x, y }) => `${x},${y}`)
+      .join(' ');
+  const grab = (next: Chosen) => ({
+    className: styles['grab'],
+    onPointerDown: (event: PointerEvent<SVGElement>) => {
+      event.stopPropagation();
+      onChoose(next);
+      const svg = event.currentTarget.ownerSVGElement!;
+      const matrix = svg.getScreenCTM();
+      if (matrix === null) return;
+      const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse());
+      onThing(snap({ x: at.x, y: field.height - at.y }));
+    },
+  });
+  const thing = chosen === null ? null : thingOf(field, chosen);
+  return (
+    <>
+      {field.starts.map((start) => {
+        const at = drawn(start.pose);
+        const ahead = drawn({
+          x: start.pose.x + 90 * Math.cos(start.pose.heading),
+          y: start.pose.y + 90 * Math.sin(start.pose.heading),
+        });
+        return (
+          <g key={start.id} className={styles['start']}>
+            <line x1={at.x} y1={at.y} x2={ahead.x} y2={ahead.y} />
+            <circle cx={at.x} cy={at.y} r={16} />
+            {choosing && (
+              <circle {...grab({ kind: 'start', id: start.id })} cx={at.x} cy={at.y} r={34} />
+            )}
+          </g>
+        );
+      })}
+      {choosing &&
+        field.models.map((model) => (
+          <polygon
+            key={model.id}
+            {...grab({ kind: 'model', id: model.id })}
+            points={path(model.outline)}
+          />
+        ))}
+      {choosing &&
+        [
+          ...field.walls.map((one) => ({ kind: 'wall' as const, one, width: 24 })),
+          ...field.lines.map((one) => ({
+            kind: 'line' as const,
+            one,
+            width: Math.max(24, one.width),
+          })),
+        ].map(({ kind, one, width }) => (
+          <polyline
+            key={`${kind} ${one.id}`}
+            {...grab({ kind, id: one.id })}
+            points={path(one.points)}
+            strokeWidth={width}
+          />
+        ))}
+      {choosing &&
+        thing !== null &&
+        handlesOf(thing).map((at, handle) => {
+          const { x, y } = drawn(at);
+          const zone = thing.kind === 'model' && handle === thing.thing.outline.length;
+          return (
+            <circle
+              key={handle}
+              className={zone ? styles['zoneHandle'] : styles['handle']}
+              cx={x}
+              cy={y}
+              r={zone ? 14 : 11}
+              onPointerDown={(event) => {
+                event.stopPropagation();
+                onHandle(handle);
+              }}
+            />
+          );
+        })}
+      {open.length > 0 && (
+        <>
+          <polyline className={styles['open']} points={path(open)} />
+          {open.map((at, i) => {
+            const { x, y } = drawn(at);
+            return <circle key={i} className={styles['handle']} cx={x} cy={y} r={9} />;
+          })}
+        </>
+      )}
+      {measured !== null && <polyline className={styles['measure']} points={path(measured)} />}
+    </>
+  );
+}
+
+function measureWords([from, to]: [Point, Point]): string {
+  const dx = to.x - from.x;
+  const dy = to.y - from.y;
+  return `${formatNumber(Math.hypot(dx, dy), 1)} mm, ${formatNumber(degrees(Math.atan2(dy, dx)), 1)}°, across ${formatNumber(dx, 1)}, away ${formatNumber(dy, 1)}`;
+}

@@ -1,0 +1,63 @@
+import { useState } from 'react';
+import type { FieldRecord } from '../../contracts/records.ts';
+import { send, sentenceOf } from '../../ui/api.ts';
+import { Button } from '../../ui/Button.tsx';
+import styles from '../../ui/Empty.module.css';
+import { Notice } from '../../ui/Notice.tsx';
+import { QuantityField } from '../../ui/QuantityField.tsx';
+import { TextField } from '../../ui/TextField.tsx';
+
+/** Starts a field: a name and the size of the table. */
+export function NewField() {
+  const [name, setName] = useState('');
+  const [width, setWidth] = useState(2200);
+  const [height, setHeight] = useState(1100);
+  const [fault, setFault] = useState<string | null>(null);
+  const create = async () => {
+    try {
+      const made = await send<FieldRecord>('POST', 'fields', {
+        name,
+        field: {
+          width,
+          height,
+          border: true,
+          models: [],
+          walls: [],
+          lines: [],
+          starts: [
+            { id: 'start', name: 'Start', pose: { x: width / 10, y: height / 5, heading: 0 } },
+          ],
+        },
+      });
+      location.assign(`/field?field=${made.id}`);
+    } catch (error) {
+      setFault(sentenceOf(error));
+    }
+  };
+  const size = (value: number) => (value >= 100 && value <= 20000 ? null : 'From 100 to 20000 mm.');
+  return (
+    <form
+      className={styles['empty']}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void create();
+      }}
+    >
+      <h1>A new field.</h1>
+      <p>The table inside its border. Models, lines and start places are drawn next.</p>
+      <TextField label="Name" value={name} onChange={setName} maxLength={80} autoFocus />
+      <QuantityField label="Width" kind="length" value={width} refuse={size} onChange={setWidth} />
+      <QuantityField
+        label="Depth"
+        kind="length"
+        value={height}
+        refuse={size}
+        onChange={setHeight}
+      />
+      <Button weight="main" type="submit" disabled={name.trim() === ''}>
+        Start the field
+      </Button>
+      {fault !== null && <Notice mood="fault">{fault}</Notice>}
+    </form>
+  );
+}

@@ -1,0 +1,157 @@
+import { useEffect, useRef, useState } from 'react';
+import { pictureOnto } from '../../core/field/editing.ts';
+import type { Field } from '../../core/field/field.ts';
+import type { Point } from '../../core/geometry/pose.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Notice } from '../../ui/Notice.tsx';
+import { QuantityField } from '../../ui/QuantityField.tsx';
+import styles from './FieldView.module.css';
+
+interface PicturePanelProps {
+  field: Field;
+  fieldId: string;
+  /** Where the table was clicked last. */
+  clicked: Point | null;
+  onPlace: (picture: Field['picture']) => void;
+  /** A picture was sent; it has to be read again. */
+  onPicture: () => void;
+}
+
+/** A picture under the drawing, laid so that two of its points stand where they belong. */
+export function PicturePanel({ field, fieldId, clicked, onPlace, onPicture }: PicturePanelProps) {
+  const input = useRef<HTMLInputElement>(null);
+  const [fault, setFault] = useState<string | null>(null);
+  /** Points clicked on the picture as it lies now, on the table. */
+  const [points, setPoints] = useState<Point[]>([]);
+  const [places, setPlaces] = useState<[Point, Point]>([
+    { x: 0, y: 0 },
+    { x: field.width, y: field.height },
+  ]);
+  const seen = useRef<Point | null>(clicked);
+  useEffect(() => {
+    if (clicked === null || clicked === seen.current) return;
+    seen.current = clicked;
+    setPoints((now) => [...now, clicked].slice(-2));
+  }, [clicked]);
+
+  const send = async (file: File) => {
+    setFault(null);
+    try {
+      const bitmap = await sizeOf(file);
+      const response = await fetch(`/api/v1/fields/${fieldId}/picture`, {
+        method: 'PUT',
+        headers: { 'content-type': file.type },
+        body: file,
+      });
+      if (!response.ok) {
+        const problem = (await response.json()) as { detail: string };
+        setFault(problem.detail);
+        return;
+      }
+      const width = field.width;
+      onPlace({ x: 0, y: 0, width, height: (width * bitmap.height) / bitmap.width, turned: 0 });
+      onPicture();
+    } catch {
+      setFault('This file could not be read as a picture. PNG, JPEG and SVG are taken.');
+    }
+  };
+  const lay = () => {
+    const { picture } = field;
+    if (picture === null || points.length < 2) return;
+    const share = (point: Point): Point => {
+      const dx = point.x - picture.x;
+      const dy = point.y - picture.y;
+      const c = Math.cos(picture.turned);
+      const s = Math.sin(picture.turned);
+      return { x: (c * dx + s * dy) / picture.width, y: (-s * dx + c * dy) / picture.height };
+    };
+    const laid = pictureOnto(picture, [share(points[0]!), share(points[1]!)], places);
+    if (laid === null) setFault('Two different points are needed.');
+    else {
+      onPlace(laid);
+      setPoints([]);
+    }
+  };
+  return (
+    <section className={styles['panel']} aria-label="Picture">
+      <h1>Picture</h1>
+      <p>
+        A photo or a plan of the table under the drawing. Click two points on it and say where they
+        are on the table; it is scaled, turned and moved to fit.
+      </p>
+      <input
+        ref={input}
+        type="file"
+        accept="image/png,image/jpeg,image/svg+xml"
+        hidden
+        aria-label="Picture file"
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          if (file !== undefined) void send(file);
+        }}
+      />
+      <div className={styles['actions']}>
+        <Button onClick={() => input.current?.click()}>
+          {field.picture === null ? 'Choose a picture' : 'Another picture'}
+        </Button>
+        {field.picture !== null && (
+          <Button weight="quiet" onClick={() => onPlace(null)}>
+            Take it away
+          </Button>
+        )}
+      </div>
+      {fault !== null && <Notice mood="fault">{fault}</Notice>}
+      {field.picture !== null &&
+        ([0, 1] as const).map((i) => (
+          <div key={i}>
+            <h2>{i === 0 ? 'First' : 'Second'} point</h2>
+            <p className="mono">
+              {points[i] === undefined ? 'click it on the picture' : 'clicked'}
+            </p>
+            <QuantityField
+              label="is from the left"
+              kind="length"
+              value={places[i].x}
+              onChange={(x) =>
+                setPlaces(
+                  i === 0 ? [{ ...places[0], x }, places[1]] : [places[0], { ...places[1], x }],
+                )
+              }
+            />
+            <QuantityField
+              label="is from the start side"
+              kind="length"
+              value={places[i].y}
+              onChange={(y) =>
+                setPlaces(
+                  i === 0 ? [{ ...places[0], y }, places[1]] : [places[0], { ...places[1], y }],
+                )
+              }
+            />
+          </div>
+        ))}
+      {field.picture !== null && (
+        <Button disabled={points.length < 2} onClick={lay}>
+          Lay it so
+        </Button>
+      )}
+    </section>
+  );
+}
+
+/** Width and height of a picture; only their ratio counts. Rejects what is no picture. */
+function sizeOf(file: File): Promise<{ width: number; height: number }> {
+  return new Promise((resolve, reject) => {
+    const image = new Image();
+    const address = URL.createObjectURL(file);
+    image.onload = () => {
+      URL.revokeObjectURL(address);
+      resolve({ width: image.naturalWidth || 1, height: image.naturalHeight || 1 });
+    };
+    image.onerror = () => {
+      URL.revokeObjectURL(address);
+      reject(new Error('No picture.'));
+    };
+    image.src = address;
+  });
+}

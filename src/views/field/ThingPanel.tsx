@@ -1,0 +1,358 @@
+import { withThing, type Chosen, type Thing } from '../../core/field/editing.ts';
+import type { Field, FieldModel } from '../../core/field/field.ts';
+import { radians } from '../../core/geometry/angle.ts';
+import type { Point, Pose } from '../../core/geometry/pose.ts';
+import { Choice } from '../../ui/Choice.tsx';
+import { QuantityField } from '../../ui/QuantityField.tsx';
+import { TextField } from '../../ui/TextField.tsx';
+import styles from './FieldView.module.css';
+
+interface ThingPanelProps {
+  field: Field;
+  name: string;
+  /** What is chosen; null shows the table itself. */
+  thing: Thing | null;
+  onName: (name: string) => void;
+  onField: (field: Field) => void;
+  onChoose: (chosen: Chosen | null) => void;
+}
+
+/** Every number of the chosen thing, or of the table when nothing is chosen. */
+export function ThingPanel({ field, name, thing, onName, onField, onChoose }: ThingPanelProps) {
+  if (thing === null) return <TablePanel {...{ field, name, onName, onField, onChoose }} />;
+  const put = (next: Thing) => onField(withThing(field, next));
+  switch (thing.kind) {
+    case 'model':
+      return (
+        <ModelPanel model={thing.thing} onChange={(next) => put({ kind: 'model', thing: next })} />
+      );
+    case 'wall':
+      return (
+        <section className={styles['panel']} aria-label="Wall">
+          <h1>Wall</h1>
+          <TextField
+            label="Name"
+            value={thing.thing.name}
+            maxLength={80}
+            onChange={(next) => put({ kind: 'wall', thing: { ...thing.thing, name: next } })}
+          />
+          <Seen
+            seen={thing.thing.seen}
+            onChange={(seen) => put({ kind: 'wall', thing: { ...thing.thing, seen } })}
+          />
+          <Points
+            points={thing.thing.points}
+            onChange={(points) => put({ kind: 'wall', thing: { ...thing.thing, points } })}
+          />
+        </section>
+      );
+    case 'line':
+      return (
+        <section className={styles['panel']} aria-label="Line">
+          <h1>Line</h1>
+          <TextField
+            label="Name"
+            value={thing.thing.name}
+            maxLength={80}
+            onChange={(next) => put({ kind: 'line', thing: { ...thing.thing, name: next } })}
+          />
+          <QuantityField
+            label="Width"
+            kind="length"
+            value={thing.thing.width}
+            refuse={positive}
+            onChange={(width) => put({ kind: 'line', thing: { ...thing.thing, width } })}
+          />
+          <QuantityField
+            label="Reflects, 0 % is dark"
+            kind="share"
+            digits={0}
+            value={thing.thing.reflectance}
+            refuse={(value) => (value >= 0 && value <= 1 ? null : 'From 0 to 100 %.')}
+            onChange={(reflectance) =>
+              put({ kind: 'line', thing: { ...thing.thing, reflectance } })
+            }
+          />
+          <Points
+            points={thing.thing.points}
+            onChange={(points) => put({ kind: 'line', thing: { ...thing.thing, points } })}
+          />
+        </section>
+      );
+    case 'start':
+      return (
+        <section className={styles['panel']} aria-label="Start place">
+          <h1>Start place</h1>
+          <TextField
+            label="Name"
+            value={thing.thing.name}
+            maxLength={80}
+            onChange={(next) => put({ kind: 'start', thing: { ...thing.thing, name: next } })}
+          />
+          <PoseFields
+            pose={thing.thing.pose}
+            onChange={(pose) => put({ kind: 'start', thing: { ...thing.thing, pose } })}
+          />
+        </section>
+      );
+  }
+}
+
+const positive = (value: number) => (value > 0 ? null : 'It has to be more than 0.');
+
+function TablePanel({ field, name, onName, onField, onChoose }: Omit<ThingPanelProps, 'thing'>) {
+  const things = [
+    ...field.models.map((one) => ({ kind: 'model' as const, one, word: 'model' })),
+    ...field.walls.map((one) => ({ kind: 'wall' as const, one, word: 'wall' })),
+    ...field.lines.map((one) => ({ kind: 'line' as const, one, word: 'line' })),
+    ...field.starts.map((one) => ({ kind: 'start' as const, one, word: 'start' })),
+  ];
+  return (
+    <section className={styles['panel']} aria-label="Table">
+      <h1>Table</h1>
+      <TextField label="Name of the field" value={name} maxLength={80} onChange={onName} />
+      <QuantityField
+        label="Width"
+        kind="length"
+        value={field.width}
+        refuse={size}
+        onChange={(width) => onField({ ...field, width })}
+      />
+      <QuantityField
+        label="Depth, away from the start side"
+        kind="length"
+        value={field.height}
+        refuse={size}
+        onChange={(height) => onField({ ...field, height })}
+      />
+      <Choice
+        label="Border"
+        value={field.border ? 'raised' : 'open'}
+        options={[
+          { value: 'raised', label: 'raised' },
+          { value: 'open', label: 'open edge' },
+        ]}
+        onChange={(border) => onField({ ...field, border: border === 'raised' })}
+      />
+      {!field.border && <p>Put a guard at the open edge before a free drive.</p>}
+      <Choice
+        label="A match lasts"
+        value={field.matchSeconds === null ? 'unknown' : 'known'}
+        options={[
+          { value: 'known', label: 'this long' },
+          { value: 'unknown', label: 'not said' },
+        ]}
+        onChange={(known) => onField({ ...field, matchSeconds: known === 'known' ? 150 : null })}
+      />
+      {field.matchSeconds !== null && (
+        <QuantityField
+          label="Match time"
+          kind="time"
+          digits={0}
+          value={field.matchSeconds}
+          refuse={positive}
+          onChange={(matchSeconds) => onField({ ...field, matchSeconds })}
+        />
+      )}
+      <h2>On the table</h2>
+      <ul className={styles['things']}>
+        {things.map(({ kind, one, word }) => (
+          <li key={`${kind} ${one.id}`}>
+            <button type="button" onClick={() => onChoose({ kind, id: one.id })}>
+              {one.name} <small>{word}</small>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+const size = (value: number) => (value >= 100 && value <= 20000 ? null : 'From 100 to 20000 mm.');
+
+function ModelPanel({
+  model,
+  onChange,
+}: {
+  model: FieldModel;
+  onChange: (model: FieldModel) => void;
+}) {
+  const { zone } = model;
+  const put = (next: Partial<FieldModel['zone']>) =>
+    onChange({ ...model, zone: { ...zone, ...next } });
+  return (
+    <section className={styles['panel']} aria-label="Model">
+      <h1>Model</h1>
+      <TextField
+        label="Name"
+        value={model.name}
+        maxLength={80}
+        onChange={(name) => onChange({ ...model, name })}
+      />
+      <QuantityField
+        label="Points"
+        kind="number"
+        digits={0}
+        value={model.points}
+        onChange={(points) => onChange({ ...model, points })}
+      />
+      <Seen seen={model.seen} onChange={(seen) => onChange({ ...model, seen })} />
+      <h2>Zone that scores</h2>
+      <PoseFields pose={zone.target} onChange={(target) => put({ target })} />
+      <Choice
+        label="Shape"
+        value={zone.shape.kind}
+        options={[
+          { value: 'circle', label: 'circle' },
+          { value: 'polygon', label: 'corners' },
+        ]}
+        onChange={(kind) =>
+          put({
+            shape:
+              kind === 'circle'
+                ? { kind, radius: 30 }
+                : {
+                    kind,
+                    corners: [
+                      { x: -20, y: -30 },
+                      { x: 20, y: -30 },
+                      { x: 20, y: 30 },
+                      { x: -20, y: 30 },
+                    ],
+                  },
+          })
+        }
+      />
+      {zone.shape.kind === 'circle' ? (
+        <QuantityField
+          label="Tolerance, its radius"
+          kind="length"
+          value={zone.shape.radius}
+          refuse={positive}
+          onChange={(radius) => put({ shape: { kind: 'circle', radius } })}
+        />
+      ) : (
+        <Points
+          title="Corners from the middle: ahead, left"
+          points={zone.shape.corners}
+          least={3}
+          onChange={(corners) => put({ shape: { kind: 'polygon', corners } })}
+        />
+      )}
+      <Choice
+        label="Heading"
+        value={zone.headingTolerance === null ? 'any' : 'within'}
+        options={[
+          { value: 'any', label: 'any scores' },
+          { value: 'within', label: 'within' },
+        ]}
+        onChange={(kind) => put({ headingTolerance: kind === 'any' ? null : radians(8) })}
+      />
+      {zone.headingTolerance !== null && (
+        <QuantityField
+          label="Heading tolerance"
+          kind="angle"
+          value={zone.headingTolerance}
+          refuse={positive}
+          onChange={(headingTolerance) => put({ headingTolerance })}
+        />
+      )}
+      <Points
+        points={model.outline}
+        least={3}
+        onChange={(outline) => onChange({ ...model, outline })}
+      />
+    </section>
+  );
+}
+
+function Seen({ seen, onChange }: { seen: boolean; onChange: (seen: boolean) => void }) {
+  return (
+    <Choice
+      label="A range sensor"
+      value={seen ? 'sees' : 'passes'}
+      options={[
+        { value: 'sees', label: 'sees it' },
+        { value: 'passes', label: 'looks over it' },
+      ]}
+      onChange={(choice) => onChange(choice === 'sees')}
+    />
+  );
+}
+
+function PoseFields({ pose, onChange }: { pose: Pose; onChange: (pose: Pose) => void }) {
+  return (
+    <>
+      <QuantityField
+        label="From the left"
+        kind="length"
+        value={pose.x}
+        onChange={(x) => onChange({ ...pose, x })}
+      />
+      <QuantityField
+        label="From the start side"
+        kind="length"
+        value={pose.y}
+        onChange={(y) => onChange({ ...pose, y })}
+      />
+      <QuantityField
+        label="Heading, 0 is to the right, left turns count up"
+        kind="angle"
+        value={pose.heading}
+        onChange={(heading) => onChange({ ...pose, heading })}
+      />
+    </>
+  );
+}
+
+interface PointsProps {
+  title?: string;
+  points: readonly Point[];
+  least?: number;
+  onChange: (points: Point[]) => void;
+}
+
+/** Corners or points by numbers. */
+function Points({
+  title = 'Points from the left and from the start side',
+  points,
+  least = 2,
+  onChange,
+}: PointsProps) {
+  const put = (i: number, change: Partial<Point>) =>
+    onChange(points.map((point, k) => (k === i ? { ...point, ...change } : point)));
+  return (
+    <>
+      <h2>{title}</h2>
+      {points.map((point, i) => (
+        <div key={i} className={styles['point']}>
+          <QuantityField
+            label={`${i + 1}, x`}
+            kind="length"
+            value={point.x}
+            onChange={(x) => put(i, { x })}
+          />
+          <QuantityField label="y" kind="length" value={point.y} onChange={(y) => put(i, { y })} />
+          <button
+            type="button"
+            disabled={points.length <= least}
+            aria-label={`Take out point ${i + 1}`}
+            onClick={() => onChange(points.filter((_, k) => k !== i))}
+          >
+            ×
+          </button>
+        </div>
+      ))}
+      <button
+        type="button"
+        className={styles['more']}
+        onClick={() => {
+          const [a, b] = [points.at(-1)!, points[0]!];
+          onChange([...points, { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 }]);
+        }}
+      >
+        + another point
+      </button>
+    </>
+  );
+}
