@@ -211,14 +211,21 @@ describe('a new route', () => {
     await page.getByText('No moves yet.').waitFor();
     for (const key of ['d', 't', 'a']) await page.keyboard.press(key);
     await page.getByRole('button', { name: /^Move 3: Approach to 100 mm/ }).waitFor();
-    await page.getByLabel(/^Measure after move 3 at/).selectOption({ label: 'Seed Bank' });
+    await page.keyboard.press('k');
+    await page.getByLabel('Measured at').selectOption({ label: 'Seed Bank' });
+    await page.getByRole('button', { name: /^Move 4: Checkpoint Seed Bank/ }).waitFor();
     await page.keyboard.press('s');
     await page.getByLabel('Why this revision').fill(MARKUP);
     await page.getByRole('button', { name: 'Save revision 2' }).click();
     await page.getByText('Save as rev 3').waitFor();
     const routes = (await call<Route[]>('GET', 'routes')).body;
     const made = routes.find(({ name }) => name === MARKUP)!;
-    expect(made.revision.plan.moves.map(({ kind }) => kind)).toEqual(['drive', 'turn', 'approach']);
+    expect(made.revision.plan.moves.map(({ kind }) => kind)).toEqual([
+      'drive',
+      'turn',
+      'approach',
+      'checkpoint',
+    ]);
     for (const path of ['bench', 'route', 'program', 'table', 'verdict', 'files']) {
       await open(`/${path}?route=${made.id}`);
       await page.waitForLoadState('networkidle');

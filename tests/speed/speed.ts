@@ -11,9 +11,12 @@ import { FIELD } from '../../demo/field.ts';
 import { readJsonFile, type RobotFile, type RouteFile } from '../../src/contracts/files.ts';
 import type { Robot, Route, Session } from '../../src/contracts/records.ts';
 import { emptyForecast, simulateRuns } from '../../src/core/simulation/forecast.ts';
-import type { Experiment } from '../../src/core/simulation/run.ts';
+import { budgetBand } from '../../src/core/budget/band.ts';
+import { budgetOf, type StepModels } from '../../src/core/budget/budget.ts';
+import { nominalRun, type Experiment } from '../../src/core/simulation/run.ts';
 import { startApplication } from '../application.ts';
 import { openBrowser } from '../browser.ts';
+import { besideC } from './cReference.ts';
 import { millionLines, stillLogAnalysis, tenRobots } from './benches.ts';
 import { longestTask, pageTime, watchLongTasks } from './longTasks.ts';
 import { percentile, type Line } from './table.ts';
@@ -62,6 +65,51 @@ function simulation(): Line[] {
       what: 'heap left behind by a tick of the loop',
       measured: `${(bytes / ticks).toFixed(1)} bytes`,
       aim: 'as good as 0',
+    },
+  ];
+}
+
+/** What a drag of a move asks for: path and band of the whole route, one move being new each time. */
+function budgetOfADrag(): Line[] {
+  const experiment = demoExperiment();
+  const known: StepModels = new Map();
+  const times: number[] = [];
+  for (let i = 0; i < 60; i++) {
+    const moves = experiment.plan.moves.map((move) =>
+      move.kind === 'drive' && move.id === 'm3' ? { ...move, distance: move.distance + i } : move,
+    );
+    const dragged = { ...experiment, plan: { ...experiment.plan, moves } };
+    const from = performance.now();
+    const nominal = nominalRun(dragged);
+    budgetBand(budgetOf(dragged, known), nominal, dragged.believed.body);
+    times.push(performance.now() - from);
+  }
+  return [
+    {
+      what: 'path and band of the demo route while a move is dragged, median and 95th',
+      measured: `${percentile(times, 0.5).toFixed(1)} and ${percentile(times, 0.95).toFixed(1)} ms`,
+      aim: 'under 16 ms',
+    },
+  ];
+}
+
+/** 20,000 runs of the demo route over all cores of the browser. */
+async function largeForecast(browser: Browser, address: string): Promise<Line[]> {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  const route = await demoRoute(address);
+  await page.goto(`${address}/route?route=${route.id}`, { waitUntil: 'networkidle' });
+  await page.getByRole('tab', { name: 'Spread' }).click();
+  await page.getByText('20,000', { exact: true }).click();
+  const from = performance.now();
+  await page.getByRole('button', { name: 'Forecast 20000 runs' }).click();
+  await page.getByText(/of 20000 simulated runs/).waitFor({ timeout: 180_000 });
+  const seconds = (performance.now() - from) / 1000;
+  await page.close();
+  return [
+    {
+      what: '20,000 runs of the demo route over all cores, press to result',
+      measured: `${seconds.toFixed(1)} s`,
+      aim: 'under 15 s on two cores',
     },
   ];
 }
@@ -204,7 +252,7 @@ async function demoRoute(address: string): Promise<Route> {
 }
 
 rmSync(DATA, { recursive: true, force: true });
-const lines = [...simulation(), ...stillLogAnalysis()];
+const lines = [...simulation(), ...besideC(), ...budgetOfADrag(), ...stillLogAnalysis()];
 await (await startApplication(DATA)).stop();
 const startedAt = performance.now();
 const application = await startApplication(DATA);
@@ -217,6 +265,7 @@ const browser = await openBrowser();
 try {
   lines.push(...(await tableScripts(browser, application.address)));
   lines.push(...(await forecastInBrowser(browser, application.address)));
+  lines.push(...(await largeForecast(browser, application.address)));
   lines.push(...(await loggingRuns(application.address)));
   lines.push(...(await millionLines(browser, application.address)));
   lines.push(...(await tenRobots(browser, application.address)));

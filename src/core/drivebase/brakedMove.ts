@@ -62,7 +62,7 @@ function speedAfter(time: number, speed: number, motor: Motor): number {
 }
 
 /** Wheel travel, mm, this long after a start from rest. */
-function travelAfter(time: number, speed: number, motor: Motor): number {
+export function travelAfter(time: number, speed: number, motor: Motor): number {
   const limited = limitedTime(speed, motor);
   if (time <= limited) return (motor.acceleration * time * time) / 2;
   const missing = speed - motor.acceleration * limited;

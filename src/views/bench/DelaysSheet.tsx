@@ -18,7 +18,7 @@ import { useOnce } from '../../ui/useOnce.ts';
 import styles from './BenchView.module.css';
 import { Conditions } from './Conditions.tsx';
 import { History } from './History.tsx';
-import { RecordingSource } from './RecordingSource.tsx';
+import { RecordingSource } from '../../ui/RecordingSource.tsx';
 import { SetupChanges } from './SetupChanges.tsx';
 import { Steps } from './Steps.tsx';
 import type { Keeping } from './useKeeping.ts';

@@ -24,7 +24,7 @@ import { useOnce } from '../../ui/useOnce.ts';
 import styles from './BenchView.module.css';
 import { Conditions } from './Conditions.tsx';
 import { History } from './History.tsx';
-import { RecordingSource } from './RecordingSource.tsx';
+import { RecordingSource } from '../../ui/RecordingSource.tsx';
 import { RemedyLadder, REMEDY_WORDS, triedInVain, triesOf } from './RemedyLadder.tsx';
 import restStyles from './RestSheet.module.css';
 import { restFigures, restTrace, restUnderline, type RestFigures } from './restFigures.ts';

@@ -16,6 +16,7 @@ import type { Setup } from '../../core/robot/setup.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Figures } from '../../ui/Figures.tsx';
 import { Plot } from '../../ui/Plot.tsx';
+import { LogPanel } from './LogPanel.tsx';
 import styles from './Panels.module.css';
 import { TuningMap } from './TuningMap.tsx';
 
@@ -132,6 +133,7 @@ export default function TunePanel({ move, setup, onChange }: TunePanelProps) {
           )}
         </>
       )}
+      <LogPanel setup={setup} />
     </section>
   );
 }

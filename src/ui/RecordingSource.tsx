@@ -1,11 +1,11 @@
 import * as Comlink from 'comlink';
 import { useState } from 'react';
-import type { Recording } from '../../core/telemetry/recording.ts';
-import { sentenceOf } from '../../ui/api.ts';
-import { Button } from '../../ui/Button.tsx';
-import type { BenchWorker } from '../../ui/benchWorker.ts';
-import { Cancelled } from '../../ui/cancellableWorker.ts';
-import styles from './BenchView.module.css';
+import type { Recording } from '../core/telemetry/recording.ts';
+import { sentenceOf } from './api.ts';
+import type { BenchWorker } from './benchWorker.ts';
+import { Button } from './Button.tsx';
+import { Cancelled } from './cancellableWorker.ts';
+import styles from './RecordingSource.module.css';
 
 /** Largest file of telemetry, bytes. */
 const LARGEST_FILE = 150_000_000;
@@ -48,7 +48,7 @@ export function RecordingSource({ worker, example, onRecording, onFault }: Recor
   };
   return (
     <div
-      className={styles['source-row']}
+      className={styles['row']}
       onDragOver={(event) => event.preventDefault()}
       onDrop={(event) => {
         event.preventDefault();

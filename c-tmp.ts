@@ -1,0 +1,2 @@
+import { besideC } from './tests/speed/cReference.ts';
+console.log(besideC());

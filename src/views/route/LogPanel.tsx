@@ -1,0 +1,89 @@
+import { useEffect, useRef, useState } from 'react';
+import { motionLogOf } from '../../core/bench/logs.ts';
+import { fitLog, type LogFit } from '../../core/control/fitLog.ts';
+import { degrees } from '../../core/geometry/angle.ts';
+import { formatNumber } from '../../core/quantities/quantity.ts';
+import type { Setup } from '../../core/robot/setup.ts';
+import { benchWorker, type BenchWorker } from '../../ui/benchWorker.ts';
+import { Figures } from '../../ui/Figures.tsx';
+import { Notice } from '../../ui/Notice.tsx';
+import { Plot } from '../../ui/Plot.tsx';
+import { RecordingSource } from '../../ui/RecordingSource.tsx';
+import styles from './Panels.module.css';
+
+/** A log of a turn laid over the simulation, with delay, lag and noise fitted to it. */
+export function LogPanel({ setup }: { setup: Setup }) {
+  const worker = useRef<BenchWorker | null>(null);
+  worker.current ??= benchWorker();
+  useEffect(() => () => worker.current?.end(), []);
+  const [fit, setFit] = useState<LogFit | null>(null);
+  const [fault, setFault] = useState<string | null>(null);
+  const points = (list: LogFit['measured']) =>
+    list.map(({ time, gyro }) => ({ x: time, y: degrees(gyro) }));
+  return (
+    <>
+      <h2>Lay a log over it</h2>
+      <p>
+        A log of one turn on the spot from rest, with time, both motors and heading: it shows how
+        late this robot really is.
+      </p>
+      <RecordingSource
+        worker={worker.current}
+        example={'t_s,left_deg,right_deg,heading_deg\n0.00,0,0,0.1'}
+        onRecording={(recording) => {
+          const log = motionLogOf(recording, setup.drive, setup.gyro.rightPositive);
+          const found = log === null ? null : fitLog(log, setup);
+          setFit(found);
+          setFault(
+            log === null
+              ? 'This log lacks time, one of the motors or the heading. Nothing was fitted.'
+              : found === null
+                ? 'No turn from rest of more than 23° is in this log. Nothing was fitted.'
+                : null,
+          );
+        }}
+        onFault={setFault}
+      />
+      {fault !== null && <Notice mood="fault">{fault}</Notice>}
+      {fit !== null && (
+        <>
+          <div className={styles['plot']}>
+            <Plot
+              label="The log over the simulation"
+              x={{ title: 's' }}
+              y={{ title: 'heading, °' }}
+              series={[
+                { label: 'log', look: 'measured', points: points(fit.measured) },
+                { label: 'by the setup', look: 'limit', points: points(fit.simulated) },
+                { label: 'fitted', look: 'fit', points: points(fit.fitted) },
+              ]}
+            />
+          </div>
+          <Figures
+            figures={[
+              {
+                label: 'Motors lag by',
+                value: `${milliseconds(fit.lag.value)}, setup ${milliseconds(setup.motor.lag)}`,
+                why: `95 % interval ${milliseconds(fit.lag.low)} to ${milliseconds(fit.lag.high)}. Fitted to the heading by the wheels.`,
+              },
+              {
+                label: 'Gyro tells late by',
+                value: `${milliseconds(fit.latency.value)}, setup ${milliseconds(setup.gyro.latency)}`,
+                why: `95 % interval ${milliseconds(fit.latency.low)} to ${milliseconds(fit.latency.high)}. How much later the gyro tells the turn than the wheels do.`,
+              },
+              { label: 'Noise of the heading', value: `${formatNumber(degrees(fit.noise), 2)}°` },
+            ]}
+          />
+          <p className={styles['hint']}>
+            Where these differ from the setup, change the setup on the Bench; the steering that is
+            recommended here follows.
+          </p>
+        </>
+      )}
+    </>
+  );
+}
+
+function milliseconds(time: number): string {
+  return `${formatNumber(1000 * time, 0)} ms`;
+}
