@@ -47,7 +47,7 @@ export function fitLog(log: MotionLog, setup: Setup): LogFit | null {
     [0, stretch.rate, setup.motor.lag],
     [0.001, 0.01, 0.001],
     (start, rate, lag) =>
-      times.map((time, i) => wheels[i]! - turned(time - start!, rate!, Math.max(0.002, lag!))),
+      times.map((time, i) => wheels[i]! - turned(time - start, rate, Math.max(0.002, lag))),
   );
   if (byWheels === null) return null;
   const [start, rate, lag] = byWheels.values as [number, number, number];
@@ -57,7 +57,7 @@ export function fitLog(log: MotionLog, setup: Setup): LogFit | null {
     [0.001, 0.001, 0.001],
     (zero, scale, latency) =>
       times.map(
-        (time, i) => gyro[i]! - zero! - scale! * turned(time - start - latency!, rate, lag),
+        (time, i) => gyro[i]! - zero - scale * turned(time - start - latency, rate, lag),
       ),
   );
   if (byGyro === null) return null;

@@ -1,2 +1,0 @@
-import { besideC } from './tests/speed/cReference.ts';
-console.log(besideC());
