@@ -56,9 +56,7 @@ export function fitLog(log: MotionLog, setup: Setup): LogFit | null {
     [0, 1, setup.gyro.latency],
     [0.001, 0.001, 0.001],
     (zero, scale, latency) =>
-      times.map(
-        (time, i) => gyro[i]! - zero - scale * turned(time - start - latency, rate, lag),
-      ),
+      times.map((time, i) => gyro[i]! - zero - scale * turned(time - start - latency, rate, lag)),
   );
   if (byGyro === null) return null;
   const [zero, scale, latency] = byGyro.values as [number, number, number];
