@@ -314,6 +314,9 @@ export class Plant {
     state[Y]! += off * this.turned[0]!;
     state[HEADING]! += turn;
     state[GYRO_ANGLE]! += truth.gyro.scale * turn;
+    // It stood like that all the time that it was pressed, so late sensors tell it as well.
+    this.history.shift(PAST_HEADING, turn);
+    this.history.shift(PAST_GYRO, truth.gyro.scale * turn);
   }
 
   /**
