@@ -23,6 +23,7 @@ const GRID = 100;
 export function FieldDrawing(props: FieldDrawingProps) {
   const { field, startId, children, onPoint, label, pictureUrl = null } = props;
   const hatch = useId();
+  const clip = useId();
   // Screens count downwards, tables away from the start side.
   const drawn = (point: Point): Point => ({ x: point.x, y: field.height - point.y });
   const path = (points: readonly Point[]) =>
@@ -51,6 +52,9 @@ export function FieldDrawing(props: FieldDrawingProps) {
       onPointerLeave={point}
     >
       <defs>
+        <clipPath id={clip}>
+          <rect width={field.width} height={field.height} />
+        </clipPath>
         <pattern
           id={hatch}
           width="18"
@@ -72,15 +76,18 @@ export function FieldDrawing(props: FieldDrawingProps) {
       )}
       <rect className={styles['table']} width={field.width} height={field.height} />
       {pictureUrl !== null && field.picture !== null && (
-        <image
-          href={pictureUrl}
-          width={field.picture.width}
-          height={field.picture.height}
-          preserveAspectRatio="none"
-          opacity={0.55}
-          // The picture's own origin is its upper left corner; the table's is its lower left one.
-          transform={`translate(${field.picture.x} ${field.height - field.picture.y}) rotate(${(-field.picture.turned * 180) / Math.PI}) translate(0 ${-field.picture.height})`}
-        />
+        // What of the picture is beyond the table is not shown, and it is never in the way.
+        <g clipPath={`url(#${clip})`} pointerEvents="none">
+          <image
+            href={pictureUrl}
+            width={field.picture.width}
+            height={field.picture.height}
+            preserveAspectRatio="none"
+            opacity={0.55}
+            // The picture's own origin is its upper left corner; the table's is its lower left one.
+            transform={`translate(${field.picture.x} ${field.height - field.picture.y}) rotate(${(-field.picture.turned * 180) / Math.PI}) translate(0 ${-field.picture.height})`}
+          />
+        </g>
       )}
       {columns.map((x) => (
         <line key={`x${x}`} className={styles['grid']} x1={x} x2={x} y1={0} y2={field.height} />

@@ -35,7 +35,7 @@ describe('the round of the work', () => {
     const added = await cells.count();
     await page.keyboard.press('Control+z');
     await expect.poll(() => cells.count()).toBe(added - 1);
-    await cells.first().click();
+    await page.getByRole('button', { name: /^Move 1:/ }).click();
     const distance = page.getByLabel('Distance, backwards is negative');
     await distance.fill('48 cm');
     await distance.press('Enter');
