@@ -1,5 +1,6 @@
 import { numberIn, optionalNumberIn, TableError, type TableRow } from '../../core/formats/table.ts';
 import { angleCell } from '../../core/formats/angleText.ts';
+import { flattened } from '../../core/route/flattened.ts';
 import type { Move } from '../../core/route/moves.ts';
 import { moveSchema } from '../plan.ts';
 import {
@@ -238,17 +239,6 @@ function written(value: unknown, kind: CellKind): string | number | null {
     default:
       return value as string | number;
   }
-}
-
-/** `{ until: { kind: … } }` as `{ 'until.kind': … }`. */
-function flattened(move: Move): Record<string, unknown> {
-  return Object.fromEntries(
-    Object.entries(move).flatMap(([name, value]): [string, unknown][] =>
-      typeof value === 'object' && value !== null
-        ? Object.entries(value as object).map(([part, inner]) => [`${name}.${part}`, inner])
-        : [[name, value]],
-    ),
-  );
 }
 
 /** The inverse of {@link flattened}. */

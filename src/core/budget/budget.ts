@@ -7,6 +7,7 @@ import {
   ERROR_SIZE,
   sensesField,
   StepProbe,
+  times,
   type ErrorVector,
   type SpreadSource,
   type StepModel,
@@ -167,10 +168,6 @@ function addSquare(covariance: Float64Array, effect: ErrorVector): void {
   for (let i = 0; i < ERROR_SIZE; i++) {
     for (let j = 0; j < ERROR_SIZE; j++) covariance[i * ERROR_SIZE + j]! += effect[i]! * effect[j]!;
   }
-}
-
-function times(vector: ErrorVector, factor: number): ErrorVector {
-  return vector.map((value) => value * factor) as unknown as ErrorVector;
 }
 
 /** Spread of the tool point at one place of a route: variances in mm² and rad². */

@@ -2,6 +2,7 @@ import type { Point } from '../geometry/pose.ts';
 import { toField } from '../geometry/pose.ts';
 import type { Body } from '../robot/setup.ts';
 import { forecastPose, type Forecast } from '../simulation/forecast.ts';
+import { mean, standardDeviation } from '../statistics/sample.ts';
 
 /** How far apart the runs of a forecast are at one moment. */
 export interface SpreadAt {
@@ -38,14 +39,4 @@ export function spreadBand(forecast: Forecast, body: Body): SpreadAt[] {
       heading: standardDeviation(headings),
     };
   });
-}
-
-function mean(values: readonly number[]): number {
-  return values.reduce((sum, value) => sum + value, 0) / values.length;
-}
-
-function standardDeviation(values: readonly number[]): number {
-  if (values.length < 2) return 0;
-  const middle = mean(values);
-  return Math.sqrt(values.reduce((sum, v) => sum + (v - middle) ** 2, 0) / (values.length - 1));
 }

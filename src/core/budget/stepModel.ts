@@ -415,7 +415,8 @@ function withUnit(effect: ErrorVector, at: number): ErrorVector {
   return effect.map((value, i) => (i === at ? 1 : value)) as unknown as ErrorVector;
 }
 
-function times(vector: ErrorVector, factor: number): ErrorVector {
+/** An effect so many times as large. */
+export function times(vector: ErrorVector, factor: number): ErrorVector {
   return vector.map((value) => value * factor) as unknown as ErrorVector;
 }
 

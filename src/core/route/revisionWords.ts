@@ -3,6 +3,7 @@ import { headingText } from '../formats/headings.ts';
 import { MOVE_NAMES, moveTitle } from '../formats/moveTitle.ts';
 import { formatNumber } from '../quantities/quantity.ts';
 import type { Setup } from '../robot/setup.ts';
+import { flattened } from './flattened.ts';
 import type { Move, RoutePlan } from './moves.ts';
 
 /** What a number of a move is called and how it is shown. */
@@ -64,8 +65,8 @@ function turnOf(move: Move): number {
 }
 
 function memberDifferences(before: Move, after: Move, setup: Setup): string[] {
-  const old = flat(before);
-  const now = flat(after);
+  const old = flattened(before);
+  const now = flattened(after);
   const names = [...new Set([...Object.keys(old), ...Object.keys(now)])];
   return names.flatMap((name) => {
     if (old[name] === now[name]) return [];
@@ -90,16 +91,6 @@ function shown(member: string, value: unknown, setup: Setup): string {
   if (typeof value === 'string') return value;
   if (typeof value !== 'number') return JSON.stringify(value);
   return MEMBERS[member]?.show(value, setup) ?? formatNumber(value, 3);
-}
-
-function flat(move: Move): Record<string, unknown> {
-  return Object.fromEntries(
-    Object.entries(move).flatMap(([name, value]): [string, unknown][] =>
-      typeof value === 'object' && value !== null
-        ? Object.entries(value as object).map(([part, inner]) => [`${name}.${part}`, inner])
-        : [[name, value]],
-    ),
-  );
 }
 
 function millimetres(value: number): string {

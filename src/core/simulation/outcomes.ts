@@ -5,6 +5,7 @@ import { checkpointsOf, stepsOf } from '../route/moves.ts';
 import { leastSquares } from '../statistics/leastSquares.ts';
 import { CONDITIONS, forecastPose, momentAfterMove, type Forecast } from './forecast.ts';
 import type { Experiment } from './run.ts';
+import { mean, standardDeviation } from '../statistics/sample.ts';
 
 /** What a forecast says of one checkpoint. */
 export interface CheckpointOutcome {
@@ -68,7 +69,7 @@ export function outcomesOf(experiment: Experiment, forecast: Forecast): Forecast
         low,
         high,
         mean: each(offsets, mean),
-        spread: each(offsets, deviation),
+        spread: each(offsets, standardDeviation),
         missed: missed.slice(0, LISTED),
         sensitivity: sensitivityOf(forecast, offsets),
       },
@@ -99,16 +100,6 @@ function each(offsets: readonly Offset[], of: (values: readonly number[]) => num
   };
 }
 
-function mean(values: readonly number[]): number {
-  return values.reduce((sum, value) => sum + value, 0) / Math.max(1, values.length);
-}
-
-function deviation(values: readonly number[]): number {
-  if (values.length < 2) return 0;
-  const middle = mean(values);
-  return Math.sqrt(values.reduce((sum, v) => sum + (v - middle) ** 2, 0) / (values.length - 1));
-}
-
 /**
  * How much of the spread of the place goes with each condition: a linear regression of along and left
  * on all of them; b²·variance of each over the whole variance. What is left is chance on the way.
@@ -121,7 +112,7 @@ function sensitivityOf(
   const columns = CONDITIONS.map((_, c) =>
     offsets.map((_, run) => forecast.conditions[run * width + c]!),
   );
-  const deviations = columns.map(deviation);
+  const deviations = columns.map(standardDeviation);
   const varying = CONDITIONS.map((_, c) => c).filter((c) => deviations[c]! > 0);
   const rows = offsets.map((_, run) => [
     1,
@@ -136,7 +127,7 @@ function sensitivityOf(
     offsets.map((offset) => offset.left),
   );
   if (along === null || left === null) return [];
-  const spread = each(offsets, deviation);
+  const spread = each(offsets, standardDeviation);
   const whole = spread.along ** 2 + spread.left ** 2;
   return varying
     .map((c, i) => ({

@@ -9,10 +9,7 @@ const asDocument = fileEndpoint('field', fieldFile, writeFieldTable);
 
 /** The field to scale: JSON, CSV with `?format=csv`, or a drawing with `?format=svg`. */
 export const GET = endpoint(async (context) => {
-  if (context.url.searchParams.get('format') !== 'svg') {
-    const answer = await asDocument(context);
-    return answer;
-  }
+  if (context.url.searchParams.get('format') !== 'svg') return asDocument(context);
   const file = await fieldFile(database(), idOf(context));
   return download(writeFieldSvg(file), 'image/svg+xml', `${file.name}.field.svg`);
 });
