@@ -38,7 +38,8 @@ describe('the gyro at rest, on the practice robot', () => {
     await press('Use the practice robot');
     await page.getByText('waiting for lines').waitFor();
     await press('Boot while touched');
-    await page.getByText(/\d+ lines a second/).waitFor();
+    // The rate is shown for a second only; what has arrived stays.
+    await page.getByText(/^[1-9]\d* arrived$/).waitFor();
     await press('Check the gyro');
     await page.getByRole('heading', { name: /^Hands off: \d+ of 30 s/ }).waitFor();
     await page
