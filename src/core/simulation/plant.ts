@@ -48,7 +48,10 @@ const ARM = 15;
 const ARM_SPEED = 16;
 /** Distance that the wheels rolled since the robot was put down, mm. */
 const ROLLED = 17;
-const STATE_SIZE = 18;
+/** Sine and cosine of the heading, kept beside it because every step asks for them. */
+const SINE = 18;
+const COSINE = 19;
+const STATE_SIZE = 20;
 
 /** Steps nearer to each other than this are the same one, s. */
 const SAME_STEP = 1e-12;
@@ -61,8 +64,8 @@ const COAST = 2;
 /** Time over which the gyro takes its rate, s. */
 const RATE_TIME = 0.01;
 
-/** Below this half turn in one step, rad, the chord's series is exact to 2e-9 of its length. */
-const SMALL_TURN = 0.02;
+/** Up to this angle, rad, the series below are exact to the last digit. */
+const SMALL_ANGLE = 0.1;
 
 /**
  * What of the robot's state can be changed: its place (mm) and heading (rad), the gyro's angle (rad)
@@ -96,8 +99,14 @@ export class Plant {
   private lagNewest = 0;
   private readonly contact: Contact;
   private readonly history = new History();
-  private readonly leftDiameter: number;
-  private readonly rightDiameter: number;
+  /** Turn of a motor for each mm that its wheel rolls, rad/mm. */
+  private readonly leftMotorTurn: number;
+  private readonly rightMotorTurn: number;
+  /** Speed of a wheel at full power for each volt of the battery, mm/s/V. */
+  private readonly leftFull: number;
+  private readonly rightFull: number;
+  /** Half of the turn for each mm that the right wheel rolls more than the left, rad/mm. */
+  private readonly halfTurn: number;
 
   private readonly pendingTime = new Float64Array(PENDING_COMMANDS);
   private readonly pendingLeft = new Float64Array(PENDING_COMMANDS);
@@ -115,9 +124,14 @@ export class Plant {
     private readonly world: World,
   ) {
     this.contact = new Contact(world.solid, truth.body, truth.drive.track);
-    const wheels = wheelDiameters(truth.drive);
-    this.leftDiameter = wheels.left;
-    this.rightDiameter = wheels.right;
+    const { left, right } = wheelDiameters(truth.drive);
+    const { gearRatio, track } = truth.drive;
+    const { noLoadSpeed, nominalVoltage } = truth.motor;
+    this.leftMotorTurn = (2 * gearRatio) / left;
+    this.rightMotorTurn = (2 * gearRatio) / right;
+    this.leftFull = (noLoadSpeed * left) / (2 * gearRatio * nominalVoltage);
+    this.rightFull = (noLoadSpeed * right) / (2 * gearRatio * nominalVoltage);
+    this.halfTurn = 1 / (2 * track);
   }
 
   /**
@@ -132,6 +146,7 @@ export class Plant {
     state[X] = start.x;
     state[Y] = start.y;
     state[HEADING] = start.heading;
+    this.rotate(0);
     state[VOLTAGE] = this.truth.battery.voltage;
     state[GYRO_BIAS] = this.truth.gyro.bias;
     this.randomness = randomness;
@@ -140,7 +155,7 @@ export class Plant {
     this.dropouts = 0;
     this.contact.reset();
     this.history.clear();
-    if (randomness !== null) this.drawRunConditions(randomness, start);
+    if (randomness !== null) this.drawRunConditions(randomness);
     this.remember();
     return this;
   }
@@ -169,16 +184,14 @@ export class Plant {
   }
 
   /** What differs from run to run: the put-down by hand, the battery, the gyro's drift. */
-  private drawRunConditions(randomness: RunRandomness, start: Pose): void {
+  private drawRunConditions(randomness: RunRandomness): void {
     const { state } = this;
     const { placement, battery, gyro } = this.truth;
     const along = placement.alongSpread * randomness.placement();
     const left = placement.acrossSpread * randomness.placement();
-    direction(start.heading, this.turned);
-    const [sine, cosine] = this.turned as unknown as [number, number];
-    state[X]! += along * cosine - left * sine;
-    state[Y]! += along * sine + left * cosine;
-    state[HEADING]! += placement.headingSpread * randomness.placement();
+    state[X]! += along * state[COSINE]! - left * state[SINE]!;
+    state[Y]! += along * state[SINE]! + left * state[COSINE]!;
+    this.rotate(placement.headingSpread * randomness.placement());
     state[VOLTAGE]! += battery.voltageSpread * randomness.power();
     state[GYRO_BIAS]! += gyro.biasSpread * randomness.gyro();
   }
@@ -210,9 +223,11 @@ export class Plant {
     while (state[TIME]! < time) {
       const now = state[TIME]!;
       let next = time;
-      if (this.pendingCount > 0) next = Math.min(next, this.pendingTime[this.pendingFirst]!);
-      if (this.tape !== null) next = Math.min(next, this.tape.nextTime);
-      next = Math.max(now, next);
+      if (this.pendingCount > 0 && this.pendingTime[this.pendingFirst]! < next) {
+        next = this.pendingTime[this.pendingFirst]!;
+      }
+      if (this.tape !== null && this.tape.nextTime < next) next = this.tape.nextTime;
+      if (next < now) next = now;
       // Equal steps up to whatever comes next, so that few different ones occur. A robot that stands
       // under its brake changes nothing but the gyro's drift, which is linear.
       const gap = next - now;
@@ -240,14 +255,12 @@ export class Plant {
   private applyDueCommands(now: number): void {
     while (this.pendingCount > 0 && this.pendingTime[this.pendingFirst]! <= now) {
       const slot = this.pendingFirst;
-      const { noLoadSpeed, nominalVoltage, braking, coasting } = this.truth.motor;
+      const { braking, coasting } = this.truth.motor;
       const kind = this.pendingKind[slot]!;
       this.stopping = kind === POWER ? 0 : kind === BRAKE ? braking : coasting;
-      // Wheel radians per s at full power under this run's battery, halved for the radius.
-      const full =
-        (0.5 * noLoadSpeed * this.state[VOLTAGE]!) / nominalVoltage / this.truth.drive.gearRatio;
-      this.state[LEFT_TARGET] = clampPower(this.pendingLeft[slot]!) * full * this.leftDiameter;
-      this.state[RIGHT_TARGET] = clampPower(this.pendingRight[slot]!) * full * this.rightDiameter;
+      const voltage = this.state[VOLTAGE]!;
+      this.state[LEFT_TARGET] = clampPower(this.pendingLeft[slot]!) * voltage * this.leftFull;
+      this.state[RIGHT_TARGET] = clampPower(this.pendingRight[slot]!) * voltage * this.rightFull;
       this.pendingFirst = (slot + 1) % PENDING_COMMANDS;
       this.pendingCount--;
     }
@@ -263,37 +276,52 @@ export class Plant {
     if (state[ARM_SPEED] !== 0) this.turnArm(step);
     if (left === 0 && right === 0) return;
 
-    const { track, gearRatio } = this.truth.drive;
-    state[LEFT_MOTOR]! += (2 * gearRatio * left) / this.leftDiameter;
-    state[RIGHT_MOTOR]! += (2 * gearRatio * right) / this.rightDiameter;
-    const distance = (left + right) / 2;
-    const turn = (right - left) / track;
-    const half = turn / 2;
-    let chord = distance * (1 - (half * half) / 6);
-    if (half > SMALL_TURN || half < -SMALL_TURN) {
+    state[LEFT_MOTOR]! += this.leftMotorTurn * left;
+    state[RIGHT_MOTOR]! += this.rightMotorTurn * right;
+    const distance = 0.5 * (left + right);
+    const half = this.halfTurn * (right - left);
+    const turn = half + half;
+    // The chord of the arc goes along the heading when half of the turn is made before and half after.
+    let sinc = sincOfSmall(half);
+    let turnedCosine = cosineOfSmall(half);
+    if (half > SMALL_ANGLE || half < -SMALL_ANGLE) {
       direction(half, this.turned);
-      chord = (distance * this.turned[0]!) / half;
+      sinc = this.turned[0]! / half;
+      turnedCosine = this.turned[1]!;
     }
-    direction(state[HEADING]! + half, this.turned);
-    state[X]! += chord * this.turned[1]!;
-    state[Y]! += chord * this.turned[0]!;
+    const turnedSine = sinc * half;
+    const sine = state[SINE]! * turnedCosine + state[COSINE]! * turnedSine;
+    const cosine = state[COSINE]! * turnedCosine - state[SINE]! * turnedSine;
+    const chord = sinc * distance;
+    state[X]! += chord * cosine;
+    state[Y]! += chord * sine;
+    state[SINE] = sine * turnedCosine + cosine * turnedSine;
+    state[COSINE] = cosine * turnedCosine - sine * turnedSine;
     state[HEADING]! += turn;
     state[GYRO_ANGLE]! += this.truth.gyro.scale * turn;
-    const rolled = (Math.abs(left) + Math.abs(right)) / 2;
+    const rolled = 0.5 * (Math.abs(left) + Math.abs(right));
     state[UNDISTURBED]! += rolled;
     state[ROLLED]! += rolled;
     if (this.contact.mayTouch(distance, turn)) this.keepOut();
   }
 
+  /** Turns the robot on its spot, rad. */
+  private rotate(angle: number): void {
+    const { state, turned } = this;
+    state[HEADING]! += angle;
+    direction(state[HEADING]!, turned);
+    state[SINE] = turned[0]!;
+    state[COSINE] = turned[1]!;
+  }
+
   /** Moves the robot out of what it ran into. The wheels slip, so the motors do not notice. */
   private keepOut(): void {
     const { state, contact } = this;
-    direction(state[HEADING]!, this.turned);
-    if (!contact.resolve(state[X]!, state[Y]!, this.turned[0]!, this.turned[1]!)) return;
+    if (!contact.resolve(state[X]!, state[Y]!, state[SINE]!, state[COSINE]!)) return;
     this.touched = true;
     state[X]! += contact.correction[0]!;
     state[Y]! += contact.correction[1]!;
-    state[HEADING]! += contact.correction[2]!;
+    this.rotate(contact.correction[2]!);
     state[GYRO_ANGLE]! += this.truth.gyro.scale * contact.correction[2]!;
   }
 
@@ -304,15 +332,14 @@ export class Plant {
   restAgainst(): void {
     const { state, contact, randomness, truth } = this;
     if (randomness === null || contact.touching < 2) return;
-    direction(state[HEADING]!, this.turned);
     const way = contact.touchingFront >= 2 ? -1 : 1;
     const gap = Math.abs(truth.contact.distanceSpread * randomness.contact());
     const turn = truth.contact.headingSpread * randomness.contact();
     // A robot that stands a little askew touches with one corner, and not with one inside the border.
     const off = way * (gap + (truth.body.width / 2) * Math.abs(turn));
-    state[X]! += off * this.turned[1]!;
-    state[Y]! += off * this.turned[0]!;
-    state[HEADING]! += turn;
+    state[X]! += off * state[COSINE]!;
+    state[Y]! += off * state[SINE]!;
+    this.rotate(turn);
     state[GYRO_ANGLE]! += truth.gyro.scale * turn;
     // It stood like that all the time that it was pressed, so late sensors tell it as well.
     this.history.shift(PAST_HEADING, turn);
@@ -397,10 +424,9 @@ export class Plant {
     if (randomness.bump() < truth.ground.bumpRate * driven) {
       kick += truth.ground.bumpHeading * randomness.ground();
     }
-    direction(state[HEADING]!, this.turned);
-    state[X]! += slip * this.turned[1]!;
-    state[Y]! += slip * this.turned[0]!;
-    state[HEADING]! += kick;
+    state[X]! += slip * state[COSINE]!;
+    state[Y]! += slip * state[SINE]!;
+    this.rotate(kick);
     state[GYRO_ANGLE]! += truth.gyro.scale * kick;
   }
 
@@ -477,7 +503,7 @@ export class Plant {
 
   /** Turns the robot by hand on its spot, rad; the wheels do not notice. */
   turnByHand(angle: number): void {
-    this.state[HEADING]! += angle;
+    this.rotate(angle);
     this.state[GYRO_ANGLE]! += this.truth.gyro.scale * angle;
     this.remember();
   }
@@ -519,9 +545,8 @@ export class Plant {
     const { light } = this.truth;
     const x = place === 'first' ? light.firstX : light.secondX;
     const y = place === 'first' ? light.firstY : light.secondY;
-    direction(this.state[HEADING]!, this.turned);
-    const sine = this.turned[0]!;
-    const cosine = this.turned[1]!;
+    const sine = this.state[SINE]!;
+    const cosine = this.state[COSINE]!;
     const reflected = reflectanceAt(
       this.world.lines,
       this.state[X]! + cosine * x - sine * y,
@@ -562,18 +587,17 @@ export class Plant {
    */
   nudge(what: Nudge, amount: number): void {
     const { state } = this;
-    direction(state[HEADING]!, this.turned);
     switch (what) {
       case 'along':
-        state[X]! += amount * this.turned[1]!;
-        state[Y]! += amount * this.turned[0]!;
+        state[X]! += amount * state[COSINE]!;
+        state[Y]! += amount * state[SINE]!;
         break;
       case 'left':
-        state[X]! -= amount * this.turned[0]!;
-        state[Y]! += amount * this.turned[1]!;
+        state[X]! -= amount * state[SINE]!;
+        state[Y]! += amount * state[COSINE]!;
         break;
       case 'heading':
-        state[HEADING]! += amount;
+        this.rotate(amount);
         state[GYRO_ANGLE]! += this.truth.gyro.scale * amount;
         break;
       case 'gyro':
@@ -598,6 +622,18 @@ export class Plant {
     const { state } = this;
     this.history.remember(state[TIME]!, state[X]!, state[Y]!, state[HEADING]!, state[GYRO_ANGLE]!);
   }
+}
+
+/** sin(angle)/angle of an angle up to {@link SMALL_ANGLE}. */
+function sincOfSmall(angle: number): number {
+  const square = angle * angle;
+  return 1 - square * (1 / 6 - square * (1 / 120 - square * (1 / 5040 - square * (1 / 362880))));
+}
+
+/** Cosine of an angle up to {@link SMALL_ANGLE}. */
+function cosineOfSmall(angle: number): number {
+  const square = angle * angle;
+  return 1 - square * (1 / 2 - square * (1 / 24 - square * (1 / 720 - square * (1 / 40320))));
 }
 
 function clampPower(power: number): number {
