@@ -3,6 +3,7 @@ import { offsetFrom, zoneReach, type Field } from '../field/field.ts';
 import { toField } from '../geometry/pose.ts';
 import { degrees, wrapAngle } from '../geometry/angle.ts';
 import { withSetupValues, type Setup } from '../robot/setup.ts';
+import { SHARE_OF_ZONE } from '../route/driftCheck.ts';
 import { checkpointsOf, stepsOf, type Move, type RoutePlan } from '../route/moves.ts';
 import { forecastRuns, momentAfterMove } from '../simulation/forecast.ts';
 import { nominalRun, type Experiment, type RunRecord } from '../simulation/run.ts';
@@ -36,11 +37,8 @@ export interface DriftVerdict {
   gyroTime: number;
 }
 
-/** A drift may never take more than this share of a zone, and always this one. */
-const MOST_OF_ZONE = 1 / 3;
+/** A drift may always take this share of a zone. */
 const LEAST_OF_ZONE = 1 / 10;
-/** Share of the heading tolerance that a drift may take. */
-const SHARE_OF_TOLERANCE = 1 / 3;
 /** Runs that show how much of a zone the other sources of spread take already. */
 const SPREAD_RUNS = 150;
 /** Without a route: a drift under this, rad/s, is what a gyro that is well shows (0.05 °/s). */
@@ -91,9 +89,9 @@ export function driftVerdict(
     });
     const reach = zoneReach(zone);
     const spread = band[momentAfterMove(move)]!.radius;
-    const budget = Math.min(MOST_OF_ZONE, Math.max(LEAST_OF_ZONE, 1 - spread / reach)) * reach;
+    const budget = Math.min(SHARE_OF_ZONE, Math.max(LEAST_OF_ZONE, 1 - spread / reach)) * reach;
     const headingBudget =
-      zone.headingTolerance === null ? null : zone.headingTolerance * SHARE_OF_TOLERANCE;
+      zone.headingTolerance === null ? null : zone.headingTolerance * SHARE_OF_ZONE;
     // An interval that holds zero has its cheapest drift inside, and not at an end.
     const least =
       bias.low <= 0 && bias.high >= 0 ? 0 : Math.min(away[1]!.distance, away[2]!.distance);

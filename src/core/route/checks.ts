@@ -9,6 +9,7 @@ import { degrees } from '../geometry/angle.ts';
 import { formatNumber } from '../quantities/quantity.ts';
 import type { Setup } from '../robot/setup.ts';
 import type { Instruction, StraightInstruction, TurnInstruction } from './instruction.ts';
+import { STILL_RATE, TURN_TOLERANCE } from '../simulation/settings.ts';
 import { gainPercentPerDegree, powerPerRate } from './instructions.ts';
 import type { Move } from './moves.ts';
 
@@ -30,6 +31,14 @@ export function moveChecks(move: Move, instruction: Instruction, setup: Setup): 
   if (instruction.kind === 'arc' && !instruction.reachesSpeed) {
     says.push('The arc is too short to reach this speed; its radius will not be true.');
   }
+  if (move.kind === 'settle') {
+    const drift = Math.abs(setup.gyro.bias) + 2 * setup.gyro.biasSpread;
+    if (drift > STILL_RATE) {
+      says.push(
+        `The window is too narrow: it waits for a rate under ${formatNumber(degrees(STILL_RATE), 1)}°/s, and this gyro can drift ${formatNumber(degrees(drift), 1)}°/s while it lies still.`,
+      );
+    }
+  }
   if (instruction.kind === 'arm') {
     const { lowest, highest } = setup.arm;
     if (Math.abs(instruction.angle) > highest - lowest) {
@@ -45,6 +54,12 @@ function turnChecks(instruction: TurnInstruction, setup: Setup): string[] {
   const says: string[] = [];
   const size = Math.abs(instruction.turn);
   const { control } = instruction;
+  const halfWindow = setup.gyro.step / 2 + 2 * setup.gyro.noise;
+  if (control.kind === 'controller' && halfWindow > TURN_TOLERANCE) {
+    says.push(
+      `The window is too narrow: the turn ends within ${formatNumber(degrees(TURN_TOLERANCE), 1)}°, and this gyro’s readings scatter by ${formatNumber(degrees(halfWindow), 1)}°.`,
+    );
+  }
   if (control.kind === 'controller') {
     const nature = natureOfHold(
       control.p / turnPowerPerRate(instruction, setup),

@@ -165,4 +165,18 @@ describe('the checks of a move', () => {
     expect(says({ ...approach, distance: 10 })).toMatch(/wrong nearer than 40 mm/);
     expect(says({ ...approach, distance: 1600 })).toMatch(/sees no further than 1500 mm/);
   });
+
+  it('say that a window is too narrow for what the gyro reads', () => {
+    const settle = newMove('settle', 's');
+    const drifting = withSetupValues(STARTING_SETUP, { 'gyro.biasSpread': radians(0.4) });
+    expect(says(settle)).toBe('');
+    expect(says(settle, drifting)).toMatch(/window is too narrow: it waits for a rate under 0\.6°/);
+    const controlled: Move = {
+      ...turn,
+      rate: radians(75),
+      way: { kind: 'controller', p: 1, i: 0, d: 0 },
+    };
+    const coarse = withSetupValues(STARTING_SETUP, { 'gyro.step': radians(2) });
+    expect(says(controlled, coarse)).toMatch(/window is too narrow: the turn ends within 0\.5°/);
+  });
 });

@@ -6,6 +6,7 @@ import { formatNumber } from '../quantities/quantity.ts';
 import type { Body, RangeSensor } from '../robot/setup.ts';
 import type { Experiment, RunRecord } from '../simulation/run.ts';
 import { moveChecks, narrowLineCheck } from './checks.ts';
+import { driftChecks } from './driftCheck.ts';
 import type { Instruction } from './instruction.ts';
 import { instructionsOf } from './instructions.ts';
 import { stepsOf, type Move } from './moves.ts';
@@ -25,12 +26,14 @@ const MOST_OBLIQUE = (25 * Math.PI) / 180;
 export function routeChecks(experiment: Experiment, nominal: RunRecord): RouteCheck[] {
   const { plan, field, believed } = experiment;
   const instructions = instructionsOf(plan.moves, believed);
+  const drifts = driftChecks(experiment, nominal);
   const checks: RouteCheck[] = [];
   stepsOf(plan.moves).forEach(({ move, position }, step) => {
     const instruction = instructions[step]!;
     const sentences = [
       ...placeChecks(experiment, nominal, instruction, move, step),
       ...moveChecks(move, instruction, believed),
+      ...(drifts.has(step) ? [drifts.get(step)!] : []),
     ];
     for (const sentence of sentences) {
       if (checks.some((one) => one.moveId === move.id && one.sentence === sentence)) continue;
