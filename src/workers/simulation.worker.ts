@@ -2,8 +2,12 @@ import * as Comlink from 'comlink';
 import { budgetOf, sharesOf, type Share } from '../core/budget/budget.ts';
 import { spreadBand, type SpreadAt } from '../core/budget/spread.ts';
 import type { SpreadSource } from '../core/budget/stepModel.ts';
-import { aimOptions, type AimOption } from '../core/consistency/aim.ts';
-import type { OffsetSummary } from '../core/consistency/summary.ts';
+import {
+  aimOptions,
+  type AimLimits,
+  type AimOption,
+  type AimTarget,
+} from '../core/consistency/aim.ts';
 import {
   loopResponse,
   type LoopKind,
@@ -11,7 +15,6 @@ import {
   type LoopSetting,
 } from '../core/control/response.ts';
 import { gainMap, leadMap, type StabilityMap } from '../core/control/stabilityMap.ts';
-import type { Zone } from '../core/field/field.ts';
 import { comparedWays, type ComparedWay } from '../core/planning/ways.ts';
 import { nextSteps, type NextStep } from '../core/planning/nextSteps.ts';
 import type { Setup } from '../core/robot/setup.ts';
@@ -64,13 +67,8 @@ const door = {
     const outcomes = outcomesOf(experiment, forecast);
     return Comlink.transfer({ forecast, band, outcomes }, buffersOf(forecast));
   },
-  aim(
-    experiment: Experiment,
-    checkpoint: Checkpoint,
-    zone: Zone,
-    summary: OffsetSummary,
-  ): AimOption[] {
-    return aimOptions(experiment, checkpoint, zone, summary);
+  aim(experiment: Experiment, targets: AimTarget[], limits: AimLimits): AimOption[] {
+    return aimOptions(experiment, targets, limits);
   },
   /** Where the spread at a checkpoint comes from. */
   shares(experiment: Experiment, checkpoint: Checkpoint): Share<SpreadSource>[] {

@@ -1,4 +1,3 @@
-import tQuantile from '@stdlib/stats-base-dists-t-quantile';
 import { degrees } from '../geometry/angle.ts';
 import type { Setup } from '../robot/setup.ts';
 import { turnDeceleration } from '../route/turnModel.ts';
@@ -11,6 +10,7 @@ import {
   type LinearFit,
 } from '../statistics/leastSquares.ts';
 import { meanEstimate } from '../statistics/sample.ts';
+import { studentQuantile } from '../statistics/quantiles.ts';
 
 /** One trial: the brake was set when the gyro had passed `trigger`; the robot truly turned `measured`. */
 export interface TurnTrial {
@@ -140,7 +140,7 @@ export function triggerFor(
   const row = designRow(model, trigger, rate);
   const confidence = estimateOf(model.fit, row).standardError;
   const spread = Math.hypot(model.residualSpread, confidence) / slope;
-  const margin = tQuantile(0.975, model.fit.degreesOfFreedom) * spread;
+  const margin = studentQuantile(0.975, model.fit.degreesOfFreedom) * spread;
   return { trigger, low: trigger - margin, high: trigger + margin };
 }
 

@@ -12,6 +12,10 @@ export interface LoggedRun {
   }[];
   outcomes: readonly { modelId: string; hit: boolean }[];
   setAside: string | null;
+  battery: number | null;
+  /** When the gyro was zeroed or checked before this run; null when nobody did. */
+  gyroAt: string | null;
+  happenedAt: string;
 }
 
 /**
@@ -29,15 +33,27 @@ export function measuredRuns(
       const measurement = run.measurements.find((m) => m.checkpointId === checkpoint.id);
       if (measurement === undefined) return [];
       const outcome = run.outcomes.find((o) => o.modelId === checkpoint.modelId);
-      return [{ measurement, hit: outcome?.hit ?? null }];
+      return [{ run, measurement, hit: outcome?.hit ?? null }];
     });
   const headingJudged = counted.every(({ measurement }) => measurement.turned !== null);
   return {
-    runs: counted.map(({ measurement: { along, left, turned }, hit }) => ({
+    runs: counted.map(({ run, measurement: { along, left, turned }, hit }) => ({
       offset: { along, left, turned: turned ?? 0 },
       hit,
+      battery: run.battery,
+      sinceZero: sinceZero(run),
     })),
     zone: headingJudged ? zone : { ...zone, headingTolerance: null },
     headingJudged,
   };
+}
+
+/** A check longer ago than this belongs to another practice, s. */
+const LONGEST_SINCE_ZERO = 4 * 3600;
+
+/** Time since the gyro was zeroed before a run, s; null when that is not known. */
+export function sinceZero({ gyroAt, happenedAt }: Pick<LoggedRun, 'gyroAt' | 'happenedAt'>) {
+  if (gyroAt === null) return null;
+  const seconds = (Date.parse(happenedAt) - Date.parse(gyroAt)) / 1000;
+  return seconds >= 0 && seconds <= LONGEST_SINCE_ZERO ? seconds : null;
 }

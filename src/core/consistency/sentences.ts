@@ -4,7 +4,8 @@ import type { Setup } from '../robot/setup.ts';
 import type { Share } from '../budget/budget.ts';
 import type { SpreadSource } from '../budget/stepModel.ts';
 import type { AimOption, NumberChange } from './aim.ts';
-import { FEWEST_RUNS, type Verdict } from './verdict.ts';
+import type { Factor, FactorEffect } from './stability.ts';
+import { FEWEST_RUNS, FOLLOWS_IS_REAL, type Verdict } from './verdict.ts';
 
 /** A verdict in words: one sentence as large as a headline, and one that gives the reason. */
 export interface VerdictWords {
@@ -22,6 +23,46 @@ const SOURCE_WORDS: Record<SpreadSource, string> = {
   contact: 'standing flat',
   encoders: 'the motors’ steps',
   loop: 'the loop period',
+};
+
+const FACTOR_WORDS: Record<Factor, string> = {
+  order: 'the order of the runs',
+  battery: 'the battery',
+  'time since zero': 'the time since the gyro was zeroed',
+  'run before': 'the run before',
+};
+
+/** A factor as people call it. */
+export function factorWords(factor: Factor): string {
+  return FACTOR_WORDS[factor];
+}
+
+/**
+ * What the offset follows most likely. A battery that sags and a gyro that drifts do so with the
+ * order too, and then the cause is worth more than the order.
+ */
+export function mostLikely({ effects }: Pick<Verdict, 'effects'>): FactorEffect {
+  const real = effects.filter(({ adjustedP }) => adjustedP < FOLLOWS_IS_REAL);
+  const cause = real.find(({ factor }) => factor === 'battery' || factor === 'time since zero');
+  const first = real[0] ?? effects[0]!;
+  return cause !== undefined && cause.p < 30 * first.p ? cause : first;
+}
+
+/** How an offset follows a factor, in a sentence. */
+export function effectWords({ factor, axis, slope }: FactorEffect): string {
+  const way = axis === 'along' ? ['further', 'shorter'] : ['to the left', 'to the right'];
+  if (slope === null) return 'Neighbouring runs are more alike than chance makes them.';
+  const [scale, unit] = FACTOR_UNITS[factor];
+  const change = slope.value * scale;
+  return `It moves ${formatNumber(Math.abs(change), 1)} mm ${way[change > 0 ? 0 : 1]} ${unit}.`;
+}
+
+/** What a slope is stated for. A battery only sags. */
+const FACTOR_UNITS: Record<Factor, readonly [number, string]> = {
+  order: [1, 'with every run'],
+  battery: [-0.1, 'for every 0.1 V less'],
+  'time since zero': [60, 'for every minute since the gyro was zeroed'],
+  'run before': [1, ''],
 };
 
 /** A source as people call it. */
@@ -58,6 +99,13 @@ export function verdictWords(
         headline: 'Leave it.',
         reason: `${tally}. The runs lie so that about ${percent(chanceNow)} will hit; you want ${wanted}.`,
       };
+    case 'follows': {
+      const effect = mostLikely(verdict);
+      return {
+        headline: `Unstable: the offset follows ${FACTOR_WORDS[effect.factor]}.`,
+        reason: `${tally}. ${effectWords(effect)} Find the cause first: until it is gone, an aim from these runs would miss.`,
+      };
+    }
     case 'offset may be chance':
       return {
         headline: 'Leave it, and log more.',

@@ -1,6 +1,6 @@
-import fQuantile from '@stdlib/stats-base-dists-f-quantile';
 import fCdf from '@stdlib/stats-base-dists-f-cdf';
 import type { Offset } from '../field/field.ts';
+import { fisherQuantile } from '../statistics/quantiles.ts';
 
 /** Symmetric matrix of the position: along, left, in mm². */
 export interface Covariance {
@@ -77,7 +77,7 @@ export function summarise(offsets: readonly Offset[]): OffsetSummary {
 export function predictionEllipse(summary: OffsetSummary, confidence = 0.95): Ellipse | null {
   const n = summary.count;
   if (n < 3) return null;
-  const scale = ((2 * (n - 1) * (n + 1)) / (n * (n - 2))) * fQuantile(confidence, 2, n - 2);
+  const scale = ((2 * (n - 1) * (n + 1)) / (n * (n - 2))) * fisherQuantile(confidence, 2, n - 2);
   return ellipseOf(summary, scale);
 }
 
@@ -85,7 +85,7 @@ export function predictionEllipse(summary: OffsetSummary, confidence = 0.95): El
 export function meanEllipse(summary: OffsetSummary, confidence = 0.95): Ellipse | null {
   const n = summary.count;
   if (n < 3) return null;
-  const scale = ((2 * (n - 1)) / (n * (n - 2))) * fQuantile(confidence, 2, n - 2);
+  const scale = ((2 * (n - 1)) / (n * (n - 2))) * fisherQuantile(confidence, 2, n - 2);
   return ellipseOf(summary, scale);
 }
 

@@ -1,5 +1,6 @@
 import { scores, type Offset, type Zone } from '../field/field.ts';
 import { hitChance } from './hitChance.ts';
+import { factorEffects, type FactorEffect } from './stability.ts';
 import { offsetPValue, summarise, type OffsetSummary } from './summary.ts';
 import { wilsonInterval, type ChanceInterval } from './wilson.ts';
 
@@ -8,14 +9,19 @@ export interface MeasuredRun {
   offset: Offset;
   /** What the people at the table saw; null when they did not say, then the zone decides. */
   hit: boolean | null;
+  /** Battery at the start, V, and time since the gyro was zeroed, s; null when nobody noted it. */
+  battery?: number | null;
+  sinceZero?: number | null;
 }
 
-export type VerdictKind = 'too early' | 'leave it' | 'aim' | 'tighten';
+export type VerdictKind = 'too early' | 'leave it' | 'unstable' | 'aim' | 'tighten';
 
 /** Why the verdict is what it is. */
 export type VerdictReason =
   | 'few runs'
   | 'goal met'
+  /** The offset follows something, so its mean says little about the next run. */
+  | 'follows'
   /** Moving the middle would reach the goal, but the offset may be nothing but chance. */
   | 'offset may be chance'
   | 'offset'
@@ -35,6 +41,8 @@ export interface Verdict {
   chanceAimed: number | null;
   /** Chance of an offset this large when the true offset is zero. */
   offsetP: number;
+  /** What the offset may follow, most likely first; empty with few runs. */
+  effects: FactorEffect[];
 }
 
 /**
@@ -44,10 +52,13 @@ export interface Verdict {
 export const FEWEST_RUNS = 5;
 /** Below this p-value an offset counts as real. */
 const OFFSET_IS_REAL = 0.05;
+/** Below this corrected p-value an offset follows something. */
+export const FOLLOWS_IS_REAL = 0.015;
 
 /**
- * What to change now. Leave it when the goal is met; aim when moving the middle meets it and the
- * offset is more than chance; otherwise tighten.
+ * What to change now. Leave it when the goal is met; find the cause first when the offset follows
+ * something; aim when moving the middle meets the goal and the offset is more than chance; otherwise
+ * tighten.
  *
  * @param goal wanted chance to hit, 0 to 1
  */
@@ -62,6 +73,9 @@ export function verdictOf(runs: readonly MeasuredRun[], zone: Zone, goal: number
     chanceNow: summary && hitChance(zone, summary, summary.mean),
     chanceAimed: summary && hitChance(zone, summary, { along: 0, left: 0, turned: 0 }),
     offsetP: summary === null ? 1 : offsetPValue(summary),
+    effects: factorEffects(
+      runs.map(({ offset, battery = null, sinceZero = null }) => ({ offset, battery, sinceZero })),
+    ),
   };
   return { ...evidence, ...judge(evidence, goal) };
 }
@@ -70,11 +84,14 @@ function judge(
   evidence: Omit<Verdict, 'kind' | 'reason'>,
   goal: number,
 ): Pick<Verdict, 'kind' | 'reason'> {
-  const { runs, chanceNow, chanceAimed, offsetP } = evidence;
+  const { runs, chanceNow, chanceAimed, offsetP, effects } = evidence;
   if (runs < FEWEST_RUNS || chanceNow === null || chanceAimed === null) {
     return { kind: 'too early', reason: 'few runs' };
   }
   if (chanceNow >= goal) return { kind: 'leave it', reason: 'goal met' };
+  if (effects.some(({ adjustedP }) => adjustedP < FOLLOWS_IS_REAL)) {
+    return { kind: 'unstable', reason: 'follows' };
+  }
   if (chanceAimed < goal) return { kind: 'tighten', reason: 'spread' };
   return offsetP < OFFSET_IS_REAL
     ? { kind: 'aim', reason: 'offset' }

@@ -34,6 +34,7 @@ const verdict = (changes: Partial<Verdict>): Verdict => ({
   chanceNow: 0.62,
   chanceAimed: 0.95,
   offsetP: 0.001,
+  effects: [],
   ...changes,
 });
 const aim: AimOption = {
@@ -107,6 +108,9 @@ describe('the runs that count', () => {
     measurements: [{ checkpointId: 'end', along: 1, left: 2, turned }],
     outcomes: [{ modelId: 'hide', hit: false }],
     setAside: null,
+    battery: 8,
+    gyroAt: '2026-03-05T17:00:00.000Z',
+    happenedAt: '2026-03-05T17:02:30.000Z',
     ...changes,
   });
 
@@ -114,14 +118,25 @@ describe('the runs that count', () => {
     const aside = run(0, { setAside: 'touched' });
     const elsewhere = run(0, { measurements: [] });
     const { runs, headingJudged } = measuredRuns([run(0.05), aside, elsewhere], checkpoint, zone);
-    expect(runs).toEqual([{ offset: { along: 1, left: 2, turned: 0.05 }, hit: false }]);
+    expect(runs).toEqual([
+      { offset: { along: 1, left: 2, turned: 0.05 }, hit: false, battery: 8, sinceZero: 150 },
+    ]);
     expect(headingJudged).toBe(true);
+  });
+
+  it('know the time since the gyro was zeroed, unless that was another practice', () => {
+    const since = (gyroAt: string | null) =>
+      measuredRuns([run(0, { gyroAt })], checkpoint, zone).runs[0]!.sinceZero;
+    expect(since('2026-03-05T17:02:00.000Z')).toBe(30);
+    expect(since('2026-03-04T17:02:00.000Z')).toBeNull();
+    expect(since('2026-03-05T17:03:00.000Z')).toBeNull();
+    expect(since(null)).toBeNull();
   });
 
   it('do not judge headings when one of them has none', () => {
     const judged = measuredRuns([run(0.05), run(null, { outcomes: [] })], checkpoint, zone);
     expect(judged.headingJudged).toBe(false);
     expect(judged.zone.headingTolerance).toBeNull();
-    expect(judged.runs[1]).toEqual({ offset: { along: 1, left: 2, turned: 0 }, hit: null });
+    expect(judged.runs[1]).toMatchObject({ offset: { along: 1, left: 2, turned: 0 }, hit: null });
   });
 });

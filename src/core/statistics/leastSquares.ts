@@ -1,6 +1,6 @@
 import { Matrix, SingularValueDecomposition } from 'ml-matrix';
-import tQuantile from '@stdlib/stats-base-dists-t-quantile';
 import tCdf from '@stdlib/stats-base-dists-t-cdf';
+import { studentQuantile } from './quantiles.ts';
 
 /** A fitted linear model y = X·β + ε with independent errors of equal spread. */
 export interface LinearFit {
@@ -68,7 +68,7 @@ export function withStandardError(
   standardError: number,
   degreesOfFreedom: number,
 ): Estimate {
-  const margin = tQuantile(0.975, degreesOfFreedom) * standardError;
+  const margin = studentQuantile(0.975, degreesOfFreedom) * standardError;
   return { value, standardError, low: value - margin, high: value + margin };
 }
 

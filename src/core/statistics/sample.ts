@@ -1,5 +1,5 @@
-import tQuantile from '@stdlib/stats-base-dists-t-quantile';
 import { withStandardError, type Estimate } from './leastSquares.ts';
+import { studentQuantile } from './quantiles.ts';
 
 /** Arithmetic mean; NaN of nothing. */
 export function mean(values: readonly number[]): number {
@@ -53,5 +53,5 @@ export function transformed(estimate: Estimate, change: (value: number) => numbe
 
 /** Half width of a 95 % interval in standard errors, by Student's t. */
 export function tFactor(degreesOfFreedom: number): number {
-  return tQuantile(0.975, degreesOfFreedom);
+  return studentQuantile(0.975, degreesOfFreedom);
 }
