@@ -253,7 +253,7 @@ function aimed(plan: RoutePlan, believed: Setup, runs: RunRow[], checkpointId: s
     .filter((run) => run.setAside === null)
     .map((run) => run.measurements.find((m) => m.checkpoint === checkpointId)! as Offset);
   const experiment = { plan, field: FIELD, believed, truth: believed };
-  const best = aimOptions(experiment, checkpoint, zone, summarise(offsets))[0]!;
+  const best = aimOptions(experiment, [{ checkpoint, zone, summary: summarise(offsets) }])[0]!;
   return shiftedPlan(plan, new Map(best.changes.map((change) => [change.moveId, change.change])));
 }
 

@@ -17,6 +17,39 @@ export function stillLogOf(recording: Recording, rightPositive: boolean): StillL
   return { time, heading: rightPositive ? heading.map((value) => -value) : heading };
 }
 
+/** What a robot drove by its own sensors. */
+export interface TravelLog {
+  /** s, rising. */
+  time: ArrayLike<number>;
+  /** rad counter-clockwise, by the gyro. */
+  heading: ArrayLike<number>;
+  /** mm by both wheels, backwards counted off. */
+  travelled: ArrayLike<number>;
+}
+
+/** Time, heading and way of a recording; null when the telemetry lacks one of them. */
+export function travelLogOf(
+  recording: Recording,
+  drive: DriveBase,
+  rightPositive: boolean,
+): TravelLog | null {
+  const columns = ['t', 'left', 'right', 'heading'].map((name) => quantityOf(recording, name));
+  if (columns.includes(null)) return null;
+  const [time, left, right, heading] = completeRows(columns as Float64Array[]) as [
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+  ];
+  const { left: leftDiameter, right: rightDiameter } = wheelDiameters(drive);
+  const scale = 1 / (4 * drive.gearRatio);
+  return {
+    time,
+    heading: rightPositive ? heading.map((value) => -value) : heading,
+    travelled: left.map((angle, i) => scale * (leftDiameter * angle + rightDiameter * right[i]!)),
+  };
+}
+
 /** Time and heading by wheels and by gyro; null when the telemetry lacks one of them. */
 export function motionLogOf(
   recording: Recording,

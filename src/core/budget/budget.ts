@@ -219,19 +219,40 @@ export interface SpreadShares {
 
 /** Splits the variance of the tool point after step `last` into shares, largest first. */
 export function sharesOf(budget: Budget, last: number, experiment: Experiment): SpreadShares {
+  const sources = new Map<SpreadSource, number>();
+  const steps = new Map<number, number>();
+  for (const { source, step, x, y } of contributions(budget, last, experiment)) {
+    const variance = x * x + y * y;
+    sources.set(source, (sources.get(source) ?? 0) + variance);
+    steps.set(step, (steps.get(step) ?? 0) + variance);
+  }
+  return { bySource: ranked(sources), byStep: ranked(steps) };
+}
+
+/** One standard deviation of a noise, as it shows in the place of the tool point, mm on the field. */
+export interface Contribution {
+  source: SpreadSource;
+  /** The step that let it in; −1 is what was there before the first step. */
+  step: number;
+  x: number;
+  y: number;
+}
+
+/** Everything that makes up the spread of the tool point after step `last`. */
+export function contributions(
+  budget: Budget,
+  last: number,
+  experiment: Experiment,
+): Contribution[] {
   const body = experiment.believed.body;
   const { pose } = budget.steps[last]!.end;
   const [dx, dy] = leverOf(pose, body);
   // How each error after a step shows at the tool point in the end: two rows of factors.
   let rowX: number[] = [1, 0, dx, 0, 0, 0];
   let rowY: number[] = [0, 1, dy, 0, 0, 0];
-  const sources = new Map<SpreadSource, number>();
-  const steps = new Map<number, number>();
-  const take = ({ source, effect }: StepNoise, step: number) => {
-    const variance = dot(rowX, effect) ** 2 + dot(rowY, effect) ** 2;
-    sources.set(source, (sources.get(source) ?? 0) + variance);
-    steps.set(step, (steps.get(step) ?? 0) + variance);
-  };
+  const found: Contribution[] = [];
+  const take = ({ source, effect }: StepNoise, step: number) =>
+    found.push({ source, step, x: dot(rowX, effect), y: dot(rowY, effect) });
   for (let step = last; step >= 0; step--) {
     const model = budget.steps[step]!;
     for (const noise of model.noises) take(noise, step);
@@ -240,7 +261,7 @@ export function sharesOf(budget: Budget, last: number, experiment: Experiment): 
     rowY = model.columns.map((column) => dot(rowY, column));
   }
   for (const noise of budget.initial) take(noise, -1);
-  return { bySource: ranked(sources), byStep: ranked(steps) };
+  return found;
 }
 
 function dot(row: readonly number[], column: ErrorVector): number {

@@ -90,6 +90,8 @@ export interface SourceFit<Source> {
 
 /** How far a factor on a variance may be believed to be from 1 without data: 1 ± this. */
 const PRIOR_SPREAD = 0.8;
+/** The same for a source that no number of the setup can change. */
+const FIXED_SPREAD = 1e-4;
 /** Factors on a variance stay between these. */
 const SMALLEST = 0.01;
 const LARGEST = 100;
@@ -104,7 +106,7 @@ const PASSES = 12;
  * @param n runs from which `measured` was found
  */
 export function fitSources<Source>(
-  sources: readonly { source: Source; covariance: PlaceCovariance }[],
+  sources: readonly { source: Source; covariance: PlaceCovariance; fixed?: boolean }[],
   measured: PlaceCovariance,
   n: number,
 ): SourceFit<Source>[] {
@@ -121,8 +123,9 @@ export function fitSources<Source>(
     const normal = Matrix.zeros(size, size);
     const pull = Matrix.zeros(size, 1);
     for (let s = 0; s < size; s++) {
-      normal.set(s, s, 1 / PRIOR_SPREAD ** 2);
-      pull.set(s, 0, 1 / PRIOR_SPREAD ** 2);
+      const belief = 1 / (sources[s]!.fixed === true ? FIXED_SPREAD : PRIOR_SPREAD) ** 2;
+      normal.set(s, s, belief);
+      pull.set(s, 0, belief);
       for (let i = 0; i < 3; i++) {
         pull.set(s, 0, pull.get(s, 0) + rows[s]![i]! * weights[i]! * wanted[i]!);
         for (let t = 0; t < size; t++) {

@@ -3,7 +3,9 @@ import { aimableNumber, type Move, type RoutePlan } from '../route/moves.ts';
 import type { Setup } from '../robot/setup.ts';
 import type { Share } from '../budget/budget.ts';
 import type { SpreadSource } from '../budget/stepModel.ts';
+import type { Estimate } from '../statistics/leastSquares.ts';
 import type { AimOption, NumberChange } from './aim.ts';
+import type { Comparison } from './comparison.ts';
 import type { Factor, FactorEffect } from './stability.ts';
 import { FEWEST_RUNS, FOLLOWS_IS_REAL, type Verdict } from './verdict.ts';
 
@@ -152,4 +154,52 @@ export function shownNumber(move: Move, value: number, setup: Setup): string {
 /** A chance in whole percent, "–" when it is not known. */
 export function percent(chance: number | null): string {
   return chance === null ? '–' : `${formatNumber(100 * chance, 0)} %`;
+}
+
+/** A comparison in words. */
+export function comparisonWords(
+  comparison: Comparison,
+  first: string,
+  second: string,
+): VerdictWords {
+  const { verdict, chances, difference, spreadRatio, jointP, runsNeeded, counts } = comparison;
+  const chance = `By where they lie, ${percent(chances[0])} of ${first} hit and ${percent(chances[1])} of ${second}.`;
+  if (verdict === 'cannot tell') {
+    return {
+      headline: 'No difference to be seen.',
+      reason: `${counts[0]} and ${counts[1]} runs differ no more than chance makes them (${chanceOf(jointP)}). ${
+        runsNeeded === null
+          ? 'If there is a difference, it is too small to matter.'
+          : `If it is as large as it looks, ${runsNeeded} more ${runsNeeded === 1 ? 'run' : 'runs'} of each would show it.`
+      }`,
+    };
+  }
+  const moves = [
+    wayWords(difference.along, ['further', 'shorter']),
+    wayWords(difference.left, ['further left', 'further right']),
+  ].filter((words) => words !== null);
+  const spread =
+    spreadRatio.low > 1 || spreadRatio.high < 1
+      ? [`spread ${formatNumber(spreadRatio.value, 2)} times as wide`]
+      : [];
+  const parts = [...moves, ...spread];
+  return {
+    headline:
+      verdict === 'different'
+        ? `Different, but ${second} hits as often.`
+        : verdict === 'better'
+          ? `Better: ${second} hits more.`
+          : `Worse: ${second} hits less.`,
+    reason: `${parts.length === 0 ? '' : `It lies ${parts.join(', ')}. `}${chance} Chance alone does this in ${chanceOf(jointP)}.`,
+  };
+}
+
+/** A difference that is real in itself, in words; null for one whose interval holds zero. */
+function wayWords({ value, low, high }: Estimate, [more, less]: [string, string]): string | null {
+  if (low <= 0 && high >= 0) return null;
+  return `${formatNumber(Math.abs(value), 0)} mm ${value > 0 ? more : less}`;
+}
+
+function chanceOf(p: number): string {
+  return p < 0.001 ? 'fewer than 1 case in 1000' : `${percent(p)} of cases`;
 }

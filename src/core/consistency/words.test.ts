@@ -1,12 +1,21 @@
 import { describe, expect, it } from 'vitest';
-import type { Zone } from '../field/field.ts';
+import type { Offset, Zone } from '../field/field.ts';
 import { radians } from '../geometry/angle.ts';
 import { STARTING_SETUP, withSetupValues } from '../robot/setup.ts';
 import type { Move, RoutePlan } from '../route/moves.ts';
 import type { AimOption } from './aim.ts';
 import { measuredRuns, type LoggedRun } from './measured.ts';
-import { changeWords, percent, shownNumber, sourceWords, verdictWords } from './sentences.ts';
+import {
+  changeWords,
+  comparisonWords,
+  percent,
+  shownNumber,
+  sourceWords,
+  verdictWords,
+} from './sentences.ts';
 import { summarise } from './summary.ts';
+import { compareRuns } from './comparison.ts';
+import type { Factor } from './stability.ts';
 import type { Verdict } from './verdict.ts';
 import { newMove } from '../route/newMove.ts';
 
@@ -39,7 +48,8 @@ const verdict = (changes: Partial<Verdict>): Verdict => ({
 });
 const aim: AimOption = {
   changes: [{ moveId: 'b', from: radians(-90), change: radians(-1.8) }],
-  expected: { along: 0, left: 0, turned: 0 },
+  expected: [{ along: 0, left: 0, turned: 0 }],
+  chances: [0.94],
   chance: 0.94,
 };
 const words = (changes: Partial<Verdict>, best: AimOption | null = null) =>
@@ -58,6 +68,42 @@ describe('the verdict in words', () => {
     const { headline, reason } = words({ chanceNow: 0.93 });
     expect(headline).toBe('Leave it.');
     expect(reason).toBe('7 of 10 hit. The runs lie so that about 93 % will hit; you want 90 %.');
+  });
+
+  it('says what an unstable offset follows, and puts a cause before the order', () => {
+    const effect = (factor: Factor, p: number, slope: number) => ({
+      factor,
+      axis: 'left' as const,
+      slope: { value: slope, standardError: 1, low: slope - 2, high: slope + 2 },
+      p,
+      adjustedP: 8 * p,
+    });
+    const effects = [effect('order', 1e-5, -0.4), effect('battery', 5e-5, 30)];
+    const { headline, reason } = words({ kind: 'unstable', reason: 'follows', effects });
+    expect(headline).toBe('Unstable: the offset follows the battery.');
+    expect(reason).toMatch(/moves 3 mm to the right for every 0\.1 V less/);
+    const order = words({ kind: 'unstable', reason: 'follows', effects: effects.slice(0, 1) });
+    expect(order.reason).toMatch(/0\.4 mm to the right with every run/);
+  });
+
+  it('says whether two sets differ, and how many more runs would tell', () => {
+    const near = Array.from({ length: 12 }, (_, i) => ({
+      along: (i % 4) - 1.5,
+      left: (i % 3) - 1,
+      turned: 0,
+    }));
+    const far = near.map((offset) => ({ ...offset, along: offset.along + 26 }));
+    const zone: Zone = {
+      target: { x: 0, y: 0, heading: 0 },
+      shape: { kind: 'circle', radius: 20 },
+      headingTolerance: null,
+    };
+    const say = (a: Offset[], b: Offset[]) =>
+      comparisonWords(compareRuns(a, b, zone, 1), 'revision 4', 'revision 5');
+    expect(say(far, near)).toMatchObject({ headline: 'Better: revision 5 hits more.' });
+    expect(say(far, near).reason).toMatch(/26 mm shorter/);
+    expect(say(near, far).headline).toBe('Worse: revision 5 hits less.');
+    expect(say(near, near).headline).toBe('No difference to be seen.');
   });
 
   it('does not aim at what may be chance', () => {

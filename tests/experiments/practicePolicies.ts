@@ -1,0 +1,132 @@
+import { pathToFileURL } from 'node:url';
+import { FIELD } from '../../demo/field.ts';
+import { aimOptions, toolPose } from '../../src/core/consistency/aim.ts';
+import { verdictOf, type MeasuredRun } from '../../src/core/consistency/verdict.ts';
+import { offsetFrom, scores, type Offset, type Zone } from '../../src/core/field/field.ts';
+import { STARTING_SETUP, withSetupValues, type Setup } from '../../src/core/robot/setup.ts';
+import { newMove } from '../../src/core/route/newMove.ts';
+import { checkpointsOf, shiftedPlan, type RoutePlan } from '../../src/core/route/moves.ts';
+import { forecastPose, forecastRuns, momentAfterMove } from '../../src/core/simulation/forecast.ts';
+import { normal } from '../../src/core/simulation/randomness.ts';
+import { standardDeviation } from '../../src/core/statistics/sample.ts';
+
+/** How a team practises: what it does after each run. */
+export type Policy = 'never correct' | 'correct after every run' | 'follow the verdict';
+export const POLICIES: readonly Policy[] = [
+  'never correct',
+  'correct after every run',
+  'follow the verdict',
+];
+
+const RUNS = 60;
+/** The verdict is asked after every this many runs of a revision. */
+const SERIES = 10;
+const GOAL = 0.9;
+const believed = withSetupValues(STARTING_SETUP, { 'body.toolX': 125 });
+const zone: Zone = {
+  ...FIELD.models.find((model) => model.id === 'heron-hide')!.zone,
+  shape: { kind: 'circle', radius: 20 },
+  headingTolerance: null,
+};
+/** Two straights with a turn between: the first number moves the end sideways, the second along. */
+const plan: RoutePlan = {
+  startId: 'near-left',
+  moves: [
+    newMove('drive', 'm1', { distance: 490, speed: 300, hold: 'gyro', heading: 0 }),
+    newMove('turn', 'm2', {
+      target: { kind: 'heading', heading: Math.PI / 2 },
+      style: 'spot',
+      rate: 2,
+      stopEarly: null,
+    }),
+    newMove('drive', 'm3', { distance: 527, speed: 300, hold: 'gyro', heading: Math.PI / 2 }),
+    newMove('checkpoint', 'c', { name: 'Hide', modelId: 'heron-hide' }),
+  ],
+};
+const [checkpoint] = checkpointsOf(plan);
+
+/** A robot that is not quite what its setup says: wheels, gyro and braking are a little off. */
+function hiddenTruth(seed: number): Setup {
+  const draw = normal(seed, 0, 1);
+  return withSetupValues(believed, {
+    'drive.wheelDiameter': believed.drive.wheelDiameter * (1 + 0.012 * draw()),
+    'gyro.scale': 1 + 0.006 * draw(),
+    'motor.braking': believed.motor.braking * (1 + 0.1 * draw()),
+  });
+}
+
+function offsetsOf(driven: RoutePlan, truth: Setup, seed: number, runs: number): Offset[] {
+  const forecast = forecastRuns({ plan: driven, field: FIELD, believed, truth }, seed, runs);
+  return Array.from({ length: runs }, (_, run) =>
+    offsetFrom(zone, toolPose(believed.body, forecastPose(forecast, run, momentAfterMove(3)))),
+  );
+}
+
+/** The plan at the end of a practice of 60 runs. */
+function practise(policy: Policy, truth: Setup, seed: number): RoutePlan {
+  if (policy === 'never correct') return plan;
+  let now = plan;
+  if (policy === 'correct after every run') {
+    for (let run = 0; run < RUNS; run++) {
+      // Over by 5 mm, so 5 mm less.
+      const [offset] = offsetsOf(now, truth, seed * RUNS + run, 1);
+      now = shiftedPlan(
+        now,
+        new Map([
+          ['m1', offset!.left],
+          ['m3', -offset!.along],
+        ]),
+      );
+    }
+    return now;
+  }
+  let runs: MeasuredRun[] = [];
+  for (let series = 0; series < RUNS / SERIES; series++) {
+    const more = offsetsOf(now, truth, seed * RUNS + series, SERIES);
+    runs = [...runs, ...more.map((offset) => ({ offset, hit: null }))];
+    const { kind, summary } = verdictOf(runs, zone, GOAL);
+    if (kind !== 'aim' || summary === null) continue;
+    const experiment = { plan: now, field: FIELD, believed, truth: believed };
+    const [best] = aimOptions(experiment, [{ checkpoint: checkpoint!, zone, summary }]);
+    if (best === undefined) continue;
+    now = shiftedPlan(now, new Map(best.changes.map(({ moveId, change }) => [moveId, change])));
+    // Runs of the old revision say nothing of where the new one lands.
+    runs = [];
+  }
+  return now;
+}
+
+/** Chance to hit after a practice, of each policy, for each seed. */
+export function practices(seeds: number, countedRuns: number): Record<Policy, number[]> {
+  const ends: Record<Policy, number[]> = {
+    'never correct': [],
+    'correct after every run': [],
+    'follow the verdict': [],
+  };
+  for (let seed = 1; seed <= seeds; seed++) {
+    const truth = hiddenTruth(seed);
+    for (const policy of POLICIES) {
+      const end = practise(policy, truth, seed);
+      const counted = offsetsOf(end, truth, 1_000_000 + seed, countedRuns);
+      ends[policy].push(counted.filter((offset) => scores(zone, offset)).length / countedRuns);
+    }
+  }
+  return ends;
+}
+
+if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) {
+  const seeds = 200;
+  const ends = practices(seeds, 400);
+  console.log(`| policy | mean chance to hit after 60 runs | standard error | worst tenth |`);
+  console.log('| --- | --- | --- | --- |');
+  for (const policy of POLICIES) {
+    const chances = ends[policy].toSorted((a, b) => a - b);
+    const mean = chances.reduce((sum, chance) => sum + chance, 0) / seeds;
+    const error = standardDeviation(chances) / Math.sqrt(seeds);
+    const tenth =
+      chances.slice(0, seeds / 10).reduce((sum, chance) => sum + chance, 0) / (seeds / 10);
+    console.log(
+      `| ${policy} | ${(100 * mean).toFixed(1)} % | ${(100 * error).toFixed(1)} % | ${(100 * tenth).toFixed(1)} % |`,
+    );
+  }
+}
