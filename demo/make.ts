@@ -14,7 +14,7 @@ import {
 } from '../src/contracts/files.ts';
 import { writeRunsTable } from '../src/contracts/tables/runsTable.ts';
 import { fitTurnModel, setupValuesFrom } from '../src/core/bench/turn.ts';
-import { aimOptions, toolPose } from '../src/core/consistency/aim.ts';
+import { aimOptions, promisesOf, toolPose } from '../src/core/consistency/aim.ts';
 import { summarise } from '../src/core/consistency/summary.ts';
 import { offsetFrom, scores, type Offset } from '../src/core/field/field.ts';
 import { radians, degrees } from '../src/core/geometry/angle.ts';
@@ -212,8 +212,12 @@ function practise(series: Series): RunRow[] {
         checkpoint: checkpoint.id,
         ...offset,
       })),
-      outcomes: measured.map(({ model, hit }) => ({ model: model.id, hit })),
+      outcomes: measured.map(({ model, hit }) => ({ model: model.id, hit, points: null })),
       battery: Number((8.05 - 0.022 * index).toFixed(2)),
+      // The gyro is looked at before the first run and again after every fifth.
+      gyroAt: new Date(happened - (1 + 2 * (index % 5)) * 60_000).toISOString(),
+      jig: !wrong,
+      seconds: Number(record.duration.toFixed(1)),
       setAside: wrong ? 'put down wrong' : null,
       note: wrong ? 'stood left of the jig' : '',
     };
@@ -245,7 +249,7 @@ function trialsOfFirstEvening() {
   }));
 }
 
-/** The plan after the best aim at a checkpoint from what was measured there. */
+/** The plan after the best aim at a checkpoint from what was measured there, and what it promises. */
 function aimed(plan: RoutePlan, believed: Setup, runs: RunRow[], checkpointId: string) {
   const checkpoint = checkpointsOf(plan).find((candidate) => candidate.id === checkpointId)!;
   const { zone } = FIELD.models.find((model) => model.id === checkpoint.modelId)!;
@@ -253,8 +257,13 @@ function aimed(plan: RoutePlan, believed: Setup, runs: RunRow[], checkpointId: s
     .filter((run) => run.setAside === null)
     .map((run) => run.measurements.find((m) => m.checkpoint === checkpointId)! as Offset);
   const experiment = { plan, field: FIELD, believed, truth: believed };
-  const best = aimOptions(experiment, [{ checkpoint, zone, summary: summarise(offsets) }])[0]!;
-  return shiftedPlan(plan, new Map(best.changes.map((change) => [change.moveId, change.change])));
+  const summary = summarise(offsets);
+  const target = { checkpoint, zone, summary };
+  const best = aimOptions(experiment, [target])[0]!;
+  return {
+    plan: shiftedPlan(plan, new Map(best.changes.map((change) => [change.moveId, change.change]))),
+    promises: promisesOf(best, [target]),
+  };
 }
 
 function make(): Record<string, string> {
@@ -290,7 +299,8 @@ function make(): Record<string, string> {
     truth: () => TRUTH,
     runs: 8,
   });
-  const better = aimed(SLUICE_AND_TIDE_GAUGE, believed, before, 'tide-gauge');
+  const aim = aimed(SLUICE_AND_TIDE_GAUGE, believed, before, 'tide-gauge');
+  const better = aim.plan;
   const after = practise({
     practice: second,
     after: 50,
@@ -349,6 +359,7 @@ function make(): Record<string, string> {
         },
         {
           plan: better,
+          promises: aim.promises,
           reason: 'Aim at the Tide Gauge after 8 runs',
           origin: 'aim',
           createdAt: '2026-11-12T18:10:00.000Z',
@@ -446,7 +457,9 @@ function robot(
 
 function routeOf(
   name: string,
-  revisions: { plan: RoutePlan; reason: string; origin: 'hand' | 'aim'; createdAt: string }[],
+  revisions: (Omit<RouteFile['revisions'][number], 'number' | 'parent' | 'promises'> & {
+    promises?: RouteFile['revisions'][number]['promises'];
+  })[],
 ): RouteFile {
   return {
     corvat: 'route',
@@ -457,6 +470,7 @@ function routeOf(
     goal: 0.9,
     revisions: revisions.map((revision, i) => ({
       ...revision,
+      promises: revision.promises ?? [],
       number: i + 1,
       parent: i === 0 ? null : i,
     })),

@@ -113,6 +113,8 @@ const SETUP_PATHS = new Set(setupPaths(STARTING_SETUP));
 export const sourceSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('typed') }),
   z.strictObject({ kind: z.literal('bench'), record: z.int().positive() }),
+  // Fitted to so many runs that were logged.
+  z.strictObject({ kind: z.literal('runs'), runs: z.int().positive() }),
 ]);
 export type Source = z.infer<typeof sourceSchema>;
 export const sourcesSchema = z

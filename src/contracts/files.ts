@@ -9,7 +9,7 @@ import {
   sourcesSchema,
 } from './domain.ts';
 import { benchSchema } from './bench.ts';
-import { goalSchema, instantSchema, originSchema } from './records.ts';
+import { goalSchema, instantSchema, originSchema, promiseSchema } from './records.ts';
 import { telemetryInFileSchema } from './telemetry.ts';
 
 /** Why a file was refused: a sentence, and where in the file the fault lies. */
@@ -83,6 +83,7 @@ export const routeFileSchema = z.strictObject({
         reason: noteSchema,
         createdAt: instantSchema,
         plan: planSchema,
+        promises: z.array(promiseSchema).default([]),
       }),
     )
     .min(1),
@@ -107,8 +108,17 @@ export const runRowSchema = z.strictObject({
       turned: z.number().nullable(),
     }),
   ),
-  outcomes: z.array(z.strictObject({ model: z.string(), hit: z.boolean() })),
+  outcomes: z.array(
+    z.strictObject({
+      model: z.string(),
+      hit: z.boolean(),
+      points: z.number().nullable().default(null),
+    }),
+  ),
   battery: z.number().positive().nullable(),
+  gyroAt: instantSchema.nullable().default(null),
+  jig: z.boolean().nullable().default(null),
+  seconds: z.number().positive().nullable().default(null),
   setAside: z.string().nullable(),
   note: noteSchema,
 });
@@ -120,13 +130,44 @@ export const runsFileSchema = z.strictObject({
   version: z.literal(1),
   robot: nameSchema,
   runs: z.array(runRowSchema),
+  /** What a run's line does not say of its session. */
+  sessions: z
+    .array(
+      z.strictObject({
+        title: nameSchema,
+        startedAt: instantSchema,
+        note: noteSchema,
+        goalRuns: z.int().positive().nullable(),
+        goalHits: z.int().nonnegative().nullable(),
+      }),
+    )
+    .default([]),
+  /** What the link recorded with runs, and photos of them. */
+  telemetry: z.array(telemetryInFileSchema.extend({ run: z.uuid() })).default([]),
+  photos: z.array(pictureSchema.extend({ run: z.uuid() })).default([]),
 });
 export type RunsFile = z.infer<typeof runsFileSchema>;
 
+const singleFileSchema = z.discriminatedUnion('corvat', [
+  robotFileSchema,
+  fieldFileSchema,
+  routeFileSchema,
+  runsFileSchema,
+]);
+export type SingleFile = z.infer<typeof singleFileSchema>;
+
+/** Several files in one, in the order in which they need each other. */
+export const bundleFileSchema = z.strictObject({
+  corvat: z.literal('bundle'),
+  version: z.literal(1),
+  files: z.array(singleFileSchema).min(1).max(200),
+});
+export type BundleFile = z.infer<typeof bundleFileSchema>;
+
 const anyFileSchema = z.discriminatedUnion(
   'corvat',
-  [robotFileSchema, fieldFileSchema, routeFileSchema, runsFileSchema],
-  { error: 'This is not a robot, field, route or runs file of Corvat.' },
+  [robotFileSchema, fieldFileSchema, routeFileSchema, runsFileSchema, bundleFileSchema],
+  { error: 'This is not a robot, field, route, runs or bundle file of Corvat.' },
 );
 export type CorvatFile = z.infer<typeof anyFileSchema>;
 

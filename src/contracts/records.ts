@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { Fitness } from '../core/bench/driftVerdict.ts';
+import type { AimPromise } from '../core/consistency/promise.ts';
 import {
   fieldSchema,
   idSchema,
@@ -65,6 +66,15 @@ export const fieldCreateSchema = z.strictObject({ name: nameSchema, field: field
 export const fieldUpdateSchema = fieldCreateSchema.extend({ version });
 
 export const originSchema = z.enum(['hand', 'aim', 'bench']);
+const offsetSchema = z.strictObject({ along: z.number(), left: z.number(), turned: z.number() });
+export const promiseSchema = z.strictObject({
+  checkpointId: localIdSchema,
+  runs: z.int().positive(),
+  before: offsetSchema,
+  expected: offsetSchema,
+  chanceBefore: z.number().min(0).max(1),
+  chance: z.number().min(0).max(1),
+}) satisfies z.ZodType<AimPromise>;
 export const revisionSchema = z.object({
   id: idSchema,
   routeId: idSchema,
@@ -74,6 +84,8 @@ export const revisionSchema = z.object({
   origin: originSchema,
   reason: noteSchema,
   plan: planSchema,
+  /** What an aim promised when it made this revision, one a checkpoint; empty for the others. */
+  promises: z.array(promiseSchema).default([]),
   createdAt: instantSchema,
 });
 export type RouteRevision = z.infer<typeof revisionSchema>;
@@ -106,6 +118,7 @@ export const revisionCreateSchema = z.strictObject({
   origin: originSchema,
   reason: noteSchema,
   plan: planSchema,
+  promises: z.array(promiseSchema).max(50).default([]),
 });
 
 export interface Session {
@@ -116,6 +129,9 @@ export interface Session {
   /** First names or initials only. */
   people: string;
   note: string;
+  /** What is wanted: so many hits in so many runs; null without a goal. */
+  goalRuns: number | null;
+  goalHits: number | null;
   version: number;
 }
 export const sessionCreateSchema = z.strictObject({
@@ -125,6 +141,8 @@ export const sessionCreateSchema = z.strictObject({
   surface: z.string().trim().max(80).default(''),
   people: z.string().trim().max(200).default(''),
   note: noteSchema.default(''),
+  goalRuns: z.int().min(1).max(1000).nullable().default(null),
+  goalHits: z.int().min(0).max(1000).nullable().default(null),
 });
 export const sessionUpdateSchema = sessionCreateSchema
   .omit({ id: true, startedAt: true })
@@ -139,7 +157,12 @@ export const measurementSchema = z.strictObject({
   /** Null when nobody measured the heading. */
   turned: z.number().min(-Math.PI).max(Math.PI).nullable(),
 });
-export const outcomeSchema = z.strictObject({ modelId: localIdSchema, hit: z.boolean() });
+export const outcomeSchema = z.strictObject({
+  modelId: localIdSchema,
+  hit: z.boolean(),
+  /** Points that were given when they are not all or nothing of the model’s. */
+  points: z.number().min(-1000).max(1000).nullable().default(null),
+});
 
 function distinct(ids: readonly string[]): boolean {
   return new Set(ids).size === ids.length;
@@ -159,6 +182,11 @@ const runContent = {
       error: 'A model is judged once a run.',
     }),
   battery: z.number().positive().max(100).nullable().default(null),
+  /** When the gyro was zeroed or checked before this run, and whether the robot stood in a jig. */
+  gyroAt: instantSchema.nullable().default(null),
+  jig: z.boolean().nullable().default(null),
+  /** How long the run took by the stopwatch, s. */
+  seconds: z.number().positive().max(3600).nullable().default(null),
   /** Why the run does not count; null when it does. */
   setAside: z.string().trim().min(1).max(200).nullable().default(null),
   note: noteSchema.default(''),
@@ -175,6 +203,9 @@ export const runUpdateSchema = z.strictObject({
   measurements: runContent.measurements,
   outcomes: runContent.outcomes,
   battery: z.number().positive().max(100).nullable(),
+  gyroAt: instantSchema.nullable(),
+  jig: z.boolean().nullable(),
+  seconds: z.number().positive().max(3600).nullable(),
   setAside: z.string().trim().min(1).max(200).nullable(),
   note: noteSchema,
   version,
@@ -183,6 +214,8 @@ export interface Run extends RunCreate {
   id: string;
   /** Number of the route revision, for people. */
   revisionNumber: number;
+  /** Whether a photo belongs to it. */
+  photo: boolean;
   version: number;
 }
 
@@ -193,3 +226,11 @@ export const forecastRequestSchema = z.strictObject({
   seed: z.int().nonnegative(),
   runs: z.int().min(1).max(2000),
 });
+
+/** The runs of a session as they stand, for a table that follows what others log. */
+export interface RunNews {
+  /** Changes whenever one of the runs does. */
+  mark: string;
+  /** Null when nothing changed since the mark that was sent along. */
+  runs: Run[] | null;
+}

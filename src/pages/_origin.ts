@@ -5,6 +5,13 @@ export function originWords({ sources }: Pick<SetupRevision, 'sources'>): (path:
   return (path) => {
     const source = sources[path];
     if (source === undefined) return 'starting value';
-    return source.kind === 'typed' ? 'typed' : `bench record ${source.record}`;
+    switch (source.kind) {
+      case 'typed':
+        return 'typed';
+      case 'bench':
+        return `bench record ${source.record}`;
+      case 'runs':
+        return `fitted to ${source.runs} runs`;
+    }
   };
 }

@@ -27,11 +27,13 @@ export interface Station {
   session: Session | null;
   /** The newest check of the robot's gyro; null before the first. */
   gyro: GyroCheck | null;
-  /** All runs of the chosen route, oldest first. */
+  /** The newest runs of the chosen route, oldest first. */
   runs: Run[];
   loop: LoopState[];
 }
 
+/** As many runs as the loop bar and the sheets look back on by themselves. */
+const NEWEST = 400;
 const REMEMBERED_FOR = 60 * 60 * 24 * 365;
 
 /**
@@ -58,7 +60,8 @@ export async function loadStation(astro: AstroGlobal): Promise<Station> {
     robots.find((candidate) => candidate.id === route?.robotId) ?? wantedRobot ?? robots[0] ?? null;
   const field = fields.find((candidate) => candidate.id === route?.fieldId) ?? fields[0] ?? null;
   const session = chosen(astro, 'session', sessions) ?? sessions[0] ?? null;
-  const runs = route === null ? [] : await listRuns(database(), { routeId: route.id });
+  const runs =
+    route === null ? [] : await listRuns(database(), { routeId: route.id, limit: NEWEST });
   const gyro = await newestGyroCheck(robot);
   return {
     gyro,
@@ -172,6 +175,8 @@ function verdictState(verdict: Verdict | null): Pick<LoopState, 'state' | 'mood'
       return { state: `too early: ${verdict.runs} runs`, mood: 'plain' };
     case 'leave it':
       return { state: 'leave it', mood: 'good' };
+    case 'unstable':
+      return { state: 'unstable: find the cause', mood: 'warn' };
     case 'aim':
       return { state: 'aim: change a number', mood: 'warn' };
     case 'tighten':

@@ -6,6 +6,7 @@ import seedBank from '../../demo/route-seed-bank.json?raw';
 import sluiceAndTideGauge from '../../demo/route-sluice-and-tide-gauge.json?raw';
 import runs from '../../demo/runs.csv?raw';
 import { readJsonFile } from '../contracts/files.ts';
+import { runsFileOf } from '../contracts/tables/anyFile.ts';
 import { readRunsTable } from '../contracts/tables/runsTable.ts';
 import { importFiles } from './files.ts';
 
@@ -13,6 +14,6 @@ import { importFiles } from './files.ts';
 export async function loadDemo(database: Sequelize): Promise<void> {
   await importFiles(database, [
     ...[robot, field, sluiceAndTideGauge, heronHide, seedBank].map(readJsonFile),
-    { corvat: 'runs', version: 1, robot: 'Curlew', runs: readRunsTable(runs) },
+    runsFileOf(readRunsTable(runs), 'Curlew'),
   ]);
 }

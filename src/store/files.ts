@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { Sequelize, Transaction } from 'sequelize';
 import type {
+  BundleFile,
   CorvatFile,
   FieldFile,
   RobotFile,
@@ -16,10 +17,12 @@ import { getField, getPicture, setPicture } from './fields.ts';
 import { listBenchRecords, recordingOf } from './benchRecords.ts';
 import { getRobot, listSetups } from './robots.ts';
 import { getRoute, listRevisions } from './routes.ts';
-import { listRuns } from './runs.ts';
+import { getPhoto, listRuns, setPhoto } from './runs.ts';
 import { listSessions } from './sessions.ts';
 import { tablesOf } from './tables.ts';
-import { importTelemetry, telemetryInFile } from './telemetry.ts';
+import { importTelemetry, recordingsOfRuns, telemetryInFile } from './telemetry.ts';
+
+type PictureType = (typeof PICTURE_TYPES)[number];
 
 /** A robot with every setup and bench record, as a file. */
 export async function robotFile(database: Sequelize, id: string): Promise<RobotFile> {
@@ -61,7 +64,7 @@ export async function fieldFile(database: Sequelize, id: string): Promise<FieldF
       picture === null
         ? null
         : {
-            type: picture.type as (typeof PICTURE_TYPES)[number],
+            type: picture.type as PictureType,
             base64: picture.bytes.toString('base64'),
           },
   };
@@ -82,14 +85,7 @@ export async function routeFile(database: Sequelize, id: string): Promise<RouteF
     robot: robot.name,
     field: field.name,
     goal: route.goal,
-    revisions: revisions.reverse().map(({ number, parent, origin, reason, createdAt, plan }) => ({
-      number,
-      parent,
-      origin,
-      reason,
-      createdAt,
-      plan,
-    })),
+    revisions: revisions.reverse().map(({ id: _id, routeId: _route, ...revision }) => revision),
   };
 }
 
@@ -99,15 +95,40 @@ export async function runsFile(database: Sequelize, routeId: string): Promise<Ru
   const [robot, runs, sessions, setups] = await Promise.all([
     getRobot(database, route.robotId),
     listRuns(database, { routeId }),
-    listSessions(database),
+    listSessions(database, EVERY_SESSION),
     listSetups(database, route.robotId),
   ]);
+  const recordings = await recordingsOfRuns(
+    database,
+    runs.map(({ id }) => id),
+  );
+  const runOf = new Map(recordings.map(({ telemetryId, runId }) => [telemetryId, runId]));
+  const telemetry = await telemetryInFile(database, [...runOf.keys()]);
+  const photos = await Promise.all(
+    runs
+      .filter(({ photo }) => photo)
+      .map(async ({ id }) => {
+        const { type, bytes } = (await getPhoto(database, id))!;
+        return { run: id, type: type as PictureType, base64: bytes.toString('base64') };
+      }),
+  );
   const sessionsById = new Map(sessions.map((session) => [session.id, session]));
   const setupNumbers = new Map(setups.map((setup) => [setup.id, setup.number]));
   return {
     corvat: 'runs',
     version: 1,
     robot: robot.name,
+    sessions: sessions
+      .filter(({ id }) => runs.some((run) => run.sessionId === id))
+      .map(({ title, startedAt, note, goalRuns, goalHits }) => ({
+        title,
+        startedAt,
+        note,
+        goalRuns,
+        goalHits,
+      })),
+    telemetry: telemetry.map((recording) => ({ ...recording, run: runOf.get(recording.id)! })),
+    photos,
     runs: runs.map((run) => {
       const session = sessionsById.get(run.sessionId)!;
       return {
@@ -124,13 +145,50 @@ export async function runsFile(database: Sequelize, routeId: string): Promise<Ru
           checkpoint: checkpointId,
           ...offset,
         })),
-        outcomes: run.outcomes.map(({ modelId, hit }) => ({ model: modelId, hit })),
+        outcomes: run.outcomes.map(({ modelId, hit, points }) => ({ model: modelId, hit, points })),
         battery: run.battery,
+        gyroAt: run.gyroAt,
+        jig: run.jig,
+        seconds: run.seconds,
         setAside: run.setAside,
         note: run.note,
       };
     }),
   };
+}
+
+/** More than anybody will ever hold. */
+const EVERY_SESSION = 100_000;
+
+/** Everything of a route that another Corvat needs: its robot, its field, itself and its runs. */
+export async function routeBundle(database: Sequelize, routeId: string): Promise<BundleFile> {
+  const route = await getRoute(database, routeId);
+  return {
+    corvat: 'bundle',
+    version: 1,
+    files: await Promise.all([
+      robotFile(database, route.robotId),
+      fieldFile(database, route.fieldId),
+      routeFile(database, routeId),
+      runsFile(database, routeId),
+    ]),
+  };
+}
+
+/** Everything that is here. */
+export async function wholeBundle(database: Sequelize): Promise<BundleFile> {
+  const { robots, fields, routes } = tablesOf(database);
+  const [robotRows, fieldRows, routeRows] = await Promise.all([
+    robots.findAll({ order: [['createdAt', 'ASC']], attributes: ['id'] }),
+    fields.findAll({ order: [['createdAt', 'ASC']], attributes: ['id'] }),
+    routes.findAll({ order: [['createdAt', 'ASC']], attributes: ['id'] }),
+  ]);
+  const files: BundleFile['files'] = [];
+  for (const { id } of robotRows) files.push(await robotFile(database, id));
+  for (const { id } of fieldRows) files.push(await fieldFile(database, id));
+  for (const { id } of routeRows) files.push(await routeFile(database, id));
+  for (const { id } of routeRows) files.push(await runsFile(database, id));
+  return { corvat: 'bundle', version: 1, files };
 }
 
 /** What an import has made, in a sentence. */
@@ -164,8 +222,22 @@ function importFile(
     case 'route':
       return importRoute(database, file, transaction);
     case 'runs':
-      return importRuns(database, file.runs, transaction);
+      return importRuns(database, file, transaction);
+    case 'bundle':
+      return importBundle(database, file, transaction);
   }
+}
+
+async function importBundle(
+  database: Sequelize,
+  { files }: BundleFile,
+  transaction: Transaction,
+): Promise<Imported> {
+  const sentences: string[] = [];
+  for (const file of files) {
+    sentences.push((await importFile(database, file, transaction)).sentence);
+  }
+  return { kind: 'bundle', sentence: sentences.join(' ') };
 }
 
 async function importRobot(
@@ -294,7 +366,7 @@ async function importRoute(
 
 async function importRuns(
   database: Sequelize,
-  rows: RunRow[],
+  { runs: rows, sessions, telemetry, photos }: RunsFile,
   transaction: Transaction,
 ): Promise<Imported> {
   const { runs, offsets, outcomes } = tablesOf(database);
@@ -305,9 +377,11 @@ async function importRuns(
   });
   const knownIds = new Set(known.map((row) => row.id));
   const fresh = rows.filter((row) => !knownIds.has(row.id));
-  const place = runPlaces(database, transaction);
+  const place = runPlaces(database, sessions, transaction);
+  const robotOf = new Map<string, string>();
   for (const row of fresh) {
-    const { sessionId, revisionId, setupId } = await place(row);
+    const { sessionId, revisionId, setupId, robotId } = await place(row);
+    robotOf.set(row.id, robotId);
     await runs.create(
       {
         id: row.id,
@@ -316,6 +390,9 @@ async function importRuns(
         setupId,
         happenedAt: new Date(row.happenedAt),
         battery: row.battery,
+        gyroAt: row.gyroAt === null ? null : new Date(row.gyroAt),
+        jig: row.jig,
+        seconds: row.seconds,
         setAside: row.setAside,
         note: row.note,
       },
@@ -331,14 +408,24 @@ async function importRuns(
       { transaction },
     );
     await outcomes.bulkCreate(
-      row.outcomes.map(({ model, hit }, position) => ({
+      row.outcomes.map(({ model, hit, points }, position) => ({
         runId: row.id,
         position,
         modelId: model,
         hit,
+        points,
       })),
       { transaction },
     );
+  }
+  for (const { run, ...recording } of telemetry) {
+    const robotId = robotOf.get(run);
+    if (robotId === undefined) continue;
+    await importTelemetry(database, robotId, randomUUID(), recording, transaction, run);
+  }
+  for (const { run, type, base64 } of photos) {
+    if (!robotOf.has(run)) continue;
+    await setPhoto(database, run, { type, bytes: Buffer.from(base64, 'base64') }, transaction);
   }
   const already = rows.length - fresh.length;
   return {
@@ -351,10 +438,11 @@ interface RunPlace {
   sessionId: string;
   revisionId: string;
   setupId: string;
+  robotId: string;
 }
 
 /** Finds what a run of a file belongs to, by name and number, each only once. */
-function runPlaces(database: Sequelize, transaction: Transaction) {
+function runPlaces(database: Sequelize, known: RunsFile['sessions'], transaction: Transaction) {
   const { routes, revisions, setups, sessions } = tablesOf(database);
   const found = new Map<string, RunPlace>();
   return async (row: RunRow): Promise<RunPlace> => {
@@ -386,6 +474,9 @@ function runPlaces(database: Sequelize, transaction: Transaction) {
     });
     if (setup === null) throw new Conflict(`The robot has no setup ${row.setup}.`);
     const startedAt = new Date(row.sessionStartedAt);
+    const more = known.find(
+      (one) => one.title === row.session && one.startedAt === row.sessionStartedAt,
+    );
     const [session] = await sessions.findOrCreate({
       where: { title: row.session, startedAt },
       defaults: {
@@ -394,11 +485,18 @@ function runPlaces(database: Sequelize, transaction: Transaction) {
         startedAt,
         surface: row.surface,
         people: row.people,
-        note: '',
+        note: more?.note ?? '',
+        goalRuns: more?.goalRuns ?? null,
+        goalHits: more?.goalHits ?? null,
       },
       transaction,
     });
-    const place = { sessionId: session.id, revisionId: revision.id, setupId: setup.id };
+    const place = {
+      sessionId: session.id,
+      revisionId: revision.id,
+      setupId: setup.id,
+      robotId: route.robotId,
+    };
     found.set(key, place);
     return place;
   };

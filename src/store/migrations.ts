@@ -35,6 +35,12 @@ export const MIGRATIONS: readonly Migration[] = [
       await schema.sequelize.query(FIELD_PICTURES);
     },
   },
+  {
+    name: '0005-practice',
+    async up(schema) {
+      for (const statement of PRACTICE) await schema.sequelize.query(statement);
+    },
+  },
 ];
 
 const TABLE = 'ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_520_ci';
@@ -203,3 +209,19 @@ const FIELD_PICTURES = `CREATE TABLE field_pictures (
     bytes LONGBLOB NOT NULL,
     FOREIGN KEY (field_id) REFERENCES fields (id) ON DELETE CASCADE
   ) ${TABLE}`;
+
+const PRACTICE = [
+  `ALTER TABLE runs
+    ADD COLUMN gyro_at DATETIME(3) NULL,
+    ADD COLUMN jig TINYINT(1) NULL,
+    ADD COLUMN seconds DOUBLE NULL`,
+  'ALTER TABLE run_outcomes ADD COLUMN points DOUBLE NULL',
+  `ALTER TABLE sessions ADD COLUMN goal_runs INT NULL, ADD COLUMN goal_hits INT NULL`,
+  `ALTER TABLE revisions ADD COLUMN promises LONGTEXT NOT NULL DEFAULT '[]'`,
+  `CREATE TABLE run_photos (
+    run_id CHAR(36) PRIMARY KEY,
+    type VARCHAR(40) NOT NULL,
+    bytes LONGBLOB NOT NULL,
+    FOREIGN KEY (run_id) REFERENCES runs (id) ON DELETE CASCADE
+  ) ${TABLE}`,
+];

@@ -131,6 +131,7 @@ export async function addRevision(
         origin: input.origin,
         reason: input.reason,
         plan: input.plan,
+        promises: input.promises,
         createdAt: new Date(),
       },
       { transaction },
@@ -154,7 +155,7 @@ async function routeOf(database: Sequelize, row: RouteRow): Promise<Route> {
 }
 
 function revisionOf(row: RevisionRow): RouteRevision {
-  const { id, routeId, number, parent, origin, reason, plan } = row;
+  const { id, routeId, number, parent, origin, reason, plan, promises } = row;
   const createdAt = row.createdAt.toISOString();
-  return { id, routeId, number, parent, origin, reason, plan, createdAt };
+  return { id, routeId, number, parent, origin, reason, plan, promises, createdAt };
 }

@@ -2,6 +2,7 @@ import { isDeepStrictEqual } from 'node:util';
 import {
   ForeignKeyConstraintError,
   Op,
+  QueryTypes,
   UniqueConstraintError,
   type Sequelize,
   type Transaction,
@@ -44,6 +45,21 @@ export async function listRuns(database: Sequelize, query: RunQuery): Promise<Ru
   return runsOf(database, rows.reverse());
 }
 
+/** The revisions of a route that were driven, newest first, with the number of their runs. */
+export async function drivenRevisions(
+  database: Sequelize,
+  routeId: string,
+): Promise<{ number: number; runs: number }[]> {
+  const rows = await database.query<{ number: number; runs: number }>(
+    `SELECT revisions.number AS number, COUNT(*) AS runs
+      FROM runs JOIN revisions ON revisions.id = runs.revision_id
+      WHERE revisions.route_id = :routeId AND runs.withdrawn = 0
+      GROUP BY revisions.number ORDER BY revisions.number DESC`,
+    { replacements: { routeId }, type: QueryTypes.SELECT },
+  );
+  return rows.map(({ number, runs }) => ({ number, runs: Number(runs) }));
+}
+
 /** One run, also a withdrawn one; throws {@link NotFound}. */
 export async function getRun(
   database: Sequelize,
@@ -67,14 +83,16 @@ export interface Written {
  */
 export async function putRun(database: Sequelize, id: string, input: RunCreate): Promise<Written> {
   const { runs, revisions } = tablesOf(database);
-  const { measurements, outcomes, ...values } = input;
+  const { measurements, outcomes, ...given } = input;
+  const values = storedValues(given);
   const revision = await revisions.findByPk(input.revisionId, { attributes: ['number'] });
   if (revision === null) throw new NotFound('route revision');
   try {
     // The insert itself finds out whether the run is there: to look first, under a lock on what is
     // not there yet, would let two tables that log at once stand in each other's way.
     await database.transaction(async (transaction) => {
-      await runs.create({ id, ...values, happenedAt: new Date(input.happenedAt) }, { transaction });
+      const happenedAt = new Date(input.happenedAt);
+      await runs.create({ id, ...values, happenedAt }, { transaction });
       await writeParts(database, id, measurements, outcomes, transaction);
     });
   } catch (error) {
@@ -85,7 +103,7 @@ export async function putRun(database: Sequelize, id: string, input: RunCreate):
     return { run: await writtenAgain(database, id, input), created: false };
   }
   return {
-    run: { id, ...input, revisionNumber: revision.number, version: 0 },
+    run: { id, ...input, revisionNumber: revision.number, photo: false, version: 0 },
     created: true,
   };
 }
@@ -106,7 +124,8 @@ export async function updateRun(
   change: z.infer<typeof runUpdateSchema>,
 ): Promise<Run> {
   const { runs, offsets, outcomes: outcomeTable } = tablesOf(database);
-  const { measurements, outcomes, version, ...values } = change;
+  const { measurements, outcomes, version, ...given } = change;
+  const values = storedValues(given);
   return database.transaction(async (transaction) => {
     const [changed] = await runs.update(
       { ...values, version: version + 1 },
@@ -124,6 +143,44 @@ export async function updateRun(
 export async function withdrawRun(database: Sequelize, id: string): Promise<void> {
   const [changed] = await tablesOf(database).runs.update({ withdrawn: true }, { where: { id } });
   if (changed === 0) await getRun(database, id);
+}
+
+/** Times become dates on their way into the table. */
+function storedValues<T extends { gyroAt: string | null }>({ gyroAt, ...rest }: T) {
+  return { ...rest, gyroAt: gyroAt === null ? null : new Date(gyroAt) };
+}
+
+/**
+ * A text that changes whenever a run of a session is logged, changed, taken back or put back: a table that
+ * follows what others log asks for it about once a second, so it must cost nothing.
+ */
+export async function runsMark(database: Sequelize, sessionId: string): Promise<string> {
+  const [row] = await database.query<{ mark: string }>(
+    `SELECT CONCAT(COUNT(*), '.', COALESCE(SUM(version), 0), '.', COALESCE(SUM(CRC32(id)), 0)) AS mark
+      FROM runs WHERE session_id = :sessionId AND withdrawn = 0`,
+    { replacements: { sessionId }, type: QueryTypes.SELECT },
+  );
+  return row!.mark;
+}
+
+/** The photo of a run; null when it has none. */
+export async function getPhoto(
+  database: Sequelize,
+  runId: string,
+): Promise<{ type: string; bytes: Buffer } | null> {
+  return tablesOf(database).photos.findByPk(runId);
+}
+
+/** Puts a photo to a run, in place of the one before. Throws {@link NotFound}. */
+export async function setPhoto(
+  database: Sequelize,
+  runId: string,
+  photo: { type: string; bytes: Buffer },
+  transaction: Transaction | null = null,
+): Promise<void> {
+  const { photos, runs } = tablesOf(database);
+  if ((await runs.count({ where: { id: runId }, transaction })) === 0) throw new NotFound('run');
+  await photos.upsert({ runId, ...photo }, { transaction });
 }
 
 async function writeParts(
@@ -147,7 +204,7 @@ async function writeParts(
 }
 
 function sameContent(stored: Run, input: RunCreate): boolean {
-  const { id: _id, revisionNumber: _number, version: _version, ...content } = stored;
+  const { id: _id, revisionNumber: _number, photo: _photo, version: _version, ...content } = stored;
   return isDeepStrictEqual(content, input);
 }
 
@@ -157,18 +214,20 @@ async function runsOf(
   transaction: Transaction | null = null,
 ): Promise<Run[]> {
   if (rows.length === 0) return [];
-  const { offsets, outcomes, revisions } = tablesOf(database);
+  const { offsets, outcomes, revisions, photos } = tablesOf(database);
   const runId = rows.map((row) => row.id);
   const order: [string, string][] = [['position', 'ASC']];
-  const [offsetRows, outcomeRows, revisionRows] = await Promise.all([
-    offsets.findAll({ where: { runId }, order, transaction }),
-    outcomes.findAll({ where: { runId }, order, transaction }),
+  const [offsetRows, outcomeRows, revisionRows, photoRows] = await Promise.all([
+    offsets.findAll({ where: { runId }, order, transaction, raw: true }),
+    outcomes.findAll({ where: { runId }, order, transaction, raw: true }),
     revisions.findAll({
       where: { id: [...new Set(rows.map((row) => row.revisionId))] },
       attributes: ['id', 'number'],
       transaction,
     }),
+    photos.findAll({ where: { runId }, attributes: ['runId'], transaction }),
   ]);
+  const withPhoto = new Set(photoRows.map((row) => row.runId));
   const offsetsOf = groupedBy(offsetRows, (row) => row.runId);
   const outcomesOf = groupedBy(outcomeRows, (row) => row.runId);
   const numbers = new Map(revisionRows.map((row) => [row.id, row.number]));
@@ -184,11 +243,20 @@ async function runsOf(
       left,
       turned,
     })),
-    outcomes: (outcomesOf.get(row.id) ?? []).map(({ modelId, hit }) => ({ modelId, hit })),
+    outcomes: (outcomesOf.get(row.id) ?? []).map(({ modelId, hit, points }) => ({
+      modelId,
+      // Rows that are read raw have numbers where the table has yes and no.
+      hit: Boolean(hit),
+      points,
+    })),
     battery: row.battery,
+    gyroAt: row.gyroAt?.toISOString() ?? null,
+    jig: row.jig,
+    seconds: row.seconds,
     setAside: row.setAside,
     note: row.note,
     revisionNumber: numbers.get(row.revisionId)!,
+    photo: withPhoto.has(row.id),
     version: row.version,
   }));
 }

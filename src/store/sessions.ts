@@ -4,11 +4,11 @@ import type { Session, sessionCreateSchema, sessionUpdateSchema } from '../contr
 import { NotFound, StaleEdit } from './errors.ts';
 import { tablesOf, type SessionRow } from './tables.ts';
 
-/** All sessions, newest first. */
-export async function listSessions(database: Sequelize): Promise<Session[]> {
+/** The newest sessions, newest first. */
+export async function listSessions(database: Sequelize, limit = 200): Promise<Session[]> {
   const rows = await tablesOf(database).sessions.findAll({
     order: [['startedAt', 'DESC']],
-    limit: 200,
+    limit,
   });
   return rows.map(sessionOf);
 }
@@ -48,6 +48,7 @@ export async function updateSession(
 }
 
 function sessionOf(row: SessionRow): Session {
-  const { id, title, surface, people, note, version } = row;
-  return { id, title, startedAt: row.startedAt.toISOString(), surface, people, note, version };
+  const { id, title, surface, people, note, goalRuns, goalHits, version } = row;
+  const startedAt = row.startedAt.toISOString();
+  return { id, title, startedAt, surface, people, note, goalRuns, goalHits, version };
 }

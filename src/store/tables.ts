@@ -14,6 +14,7 @@ import type { Bench } from '../contracts/bench.ts';
 import type { TelemetryCreate } from '../contracts/telemetry.ts';
 import type { PracticeCommand } from '../core/practice/commands.ts';
 import type { Receipt } from '../core/telemetry/receipt.ts';
+import type { AimPromise } from '../core/consistency/promise.ts';
 import type { Field } from '../core/field/field.ts';
 import type { Setup } from '../core/robot/setup.ts';
 import type { RoutePlan } from '../core/route/moves.ts';
@@ -72,6 +73,7 @@ export interface RevisionRow extends Row<RevisionRow> {
   origin: 'hand' | 'aim' | 'bench';
   reason: string;
   plan: RoutePlan;
+  promises: CreationOptional<AimPromise[]>;
   createdAt: Date;
 }
 export interface SessionRow extends Row<SessionRow> {
@@ -80,6 +82,8 @@ export interface SessionRow extends Row<SessionRow> {
   surface: string;
   people: string;
   note: string;
+  goalRuns: number | null;
+  goalHits: number | null;
   version: CreationOptional<number>;
 }
 export interface RunRecordRow extends Row<RunRecordRow> {
@@ -88,6 +92,9 @@ export interface RunRecordRow extends Row<RunRecordRow> {
   setupId: string;
   happenedAt: Date;
   battery: number | null;
+  gyroAt: Date | null;
+  jig: boolean | null;
+  seconds: number | null;
   setAside: string | null;
   note: string;
   withdrawn: CreationOptional<boolean>;
@@ -112,6 +119,15 @@ export interface OutcomeRow extends Model<
   position: number;
   modelId: string;
   hit: boolean;
+  points: number | null;
+}
+export interface PhotoRow extends Model<
+  InferAttributes<PhotoRow>,
+  InferCreationAttributes<PhotoRow>
+> {
+  runId: string;
+  type: string;
+  bytes: Buffer;
 }
 
 export interface TelemetryRow extends Row<TelemetryRow> {
@@ -171,6 +187,7 @@ export interface Tables {
   runs: ModelStatic<RunRecordRow>;
   offsets: ModelStatic<OffsetRow>;
   outcomes: ModelStatic<OutcomeRow>;
+  photos: ModelStatic<PhotoRow>;
   telemetry: ModelStatic<TelemetryRow>;
   telemetryColumns: ModelStatic<TelemetryColumnRow>;
   pictures: ModelStatic<PictureRow>;
@@ -276,6 +293,7 @@ function define(database: Sequelize): Tables {
       origin: { type: DataTypes.STRING(10), allowNull: false },
       reason: text(),
       plan: documentColumn('plan', planSchema),
+      promises: { ...documentColumn('promises'), defaultValue: [] },
       createdAt: instant(),
     }),
     sessions: database.define<SessionRow>('sessions', {
@@ -285,6 +303,8 @@ function define(database: Sequelize): Tables {
       surface: name(),
       people: { type: DataTypes.STRING(200), allowNull: false },
       note: text(),
+      goalRuns: { type: DataTypes.INTEGER },
+      goalHits: { type: DataTypes.INTEGER },
       version: version(),
     }),
     runs: database.define<RunRecordRow>('runs', {
@@ -294,6 +314,9 @@ function define(database: Sequelize): Tables {
       setupId: reference(),
       happenedAt: instant(),
       battery: { type: DataTypes.DOUBLE },
+      gyroAt: { type: DataTypes.DATE(3) },
+      jig: { type: DataTypes.BOOLEAN },
+      seconds: { type: DataTypes.DOUBLE },
       setAside: { type: DataTypes.STRING(200) },
       note: text(),
       withdrawn: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false },
@@ -312,6 +335,12 @@ function define(database: Sequelize): Tables {
       position: integer(),
       modelId: { type: DataTypes.STRING(40), allowNull: false, primaryKey: true },
       hit: { type: DataTypes.BOOLEAN, allowNull: false },
+      points: { type: DataTypes.DOUBLE },
+    }),
+    photos: database.define<PhotoRow>('run_photos', {
+      runId: { ...reference(), primaryKey: true },
+      type: { type: DataTypes.STRING(40), allowNull: false },
+      bytes: { type: DataTypes.BLOB('long'), allowNull: false },
     }),
     telemetry: database.define<TelemetryRow>(
       'telemetry',

@@ -172,8 +172,9 @@ export async function importTelemetry(
   database: Sequelize,
   robotId: string,
   id: string,
-  { rows, events, columns }: TelemetryInFile,
+  { rows, events, columns }: Omit<TelemetryInFile, 'id'>,
   transaction: Transaction,
+  runId: string | null = null,
 ): Promise<void> {
   const { telemetry, telemetryColumns } = tablesOf(database);
   const packed = columns.map(({ name, decimals, base64 }) => ({
@@ -192,7 +193,7 @@ export async function importTelemetry(
     {
       id,
       robotId,
-      runId: null,
+      runId,
       rows,
       events,
       columns: columns.map(({ name, decimals }) => ({ name, decimals })),

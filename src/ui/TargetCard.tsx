@@ -12,6 +12,8 @@ export interface CardRun {
   left: number;
   hit: boolean;
   setAside: boolean;
+  /** A run of the set before, which stands back. */
+  earlier?: boolean;
 }
 
 interface TargetCardProps {
@@ -23,6 +25,8 @@ interface TargetCardProps {
   /** Region after an aim, dotted. */
   forecast?: Ellipse | null;
   mean?: Offset | null;
+  /** Simulated runs, as dots. */
+  cloud?: readonly Offset[] | null;
   /** The mark that is being put down, with its heading; null shows none. */
   mark?: Offset | null;
   onMark?: (mark: Offset) => void;
@@ -38,7 +42,7 @@ const HANDLE = 0.36;
  * `onMark` a press puts the cross down, and the round handle turns its heading.
  */
 export function TargetCard(props: TargetCardProps) {
-  const { zone, title, runs, region, forecast, mean, mark, onMark, numbered } = props;
+  const { zone, title, runs, region, forecast, mean, cloud, mark, onMark, numbered } = props;
   const hatch = useId();
   const turning = useRef(false);
   const reach = reachOf(zone, runs);
@@ -134,6 +138,9 @@ export function TargetCard(props: TargetCardProps) {
         <EllipseMark ellipse={region} className={styles['region']} fill={`url(#${hatch})`} />
       )}
       {forecast && <EllipseMark ellipse={forecast} className={styles['forecast']} fill="none" />}
+      {cloud?.map(({ along, left }, i) => (
+        <circle key={i} className={styles['dot']} r={cross * 0.3} cx={x(left)} cy={y(along)} />
+      ))}
       {zone.shape.kind === 'circle' ? (
         <circle className={styles['zone']} r={zone.shape.radius} />
       ) : (
@@ -197,9 +204,12 @@ function RunMark({ run, size, font, numbered }: RunMarkProps) {
     : `M${-size},0h${2 * size}M0,${-size}v${2 * size}`;
   return (
     <g transform={`translate(${-run.left} ${-run.along})`}>
-      <path className={styles[run.setAside ? 'aside' : 'cross']} d={d} />
+      <path
+        className={styles[run.setAside ? 'aside' : run.earlier === true ? 'earlier' : 'cross']}
+        d={d}
+      />
       {!run.hit && !run.setAside && <circle className={styles['miss']} r={size * 1.7} />}
-      {numbered && (
+      {numbered && run.earlier !== true && (
         <text
           className={styles[run.setAside ? 'words' : 'number']}
           fontSize={font}

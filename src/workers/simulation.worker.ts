@@ -8,6 +8,11 @@ import {
   type AimOption,
   type AimTarget,
 } from '../core/consistency/aim.ts';
+import { honestyOf, type Honesty } from '../core/budget/honestyOf.ts';
+import { compareRuns, type Comparison } from '../core/consistency/comparison.ts';
+import type { Offset, Zone } from '../core/field/field.ts';
+import type { TravelLog } from '../core/bench/logs.ts';
+import { recordedRun, type RecordedRun } from '../core/consistency/departure.ts';
 import {
   loopResponse,
   type LoopKind,
@@ -69,6 +74,24 @@ const door = {
   },
   aim(experiment: Experiment, targets: AimTarget[], limits: AimLimits): AimOption[] {
     return aimOptions(experiment, targets, limits);
+  },
+  /** Two sets of runs beside each other, by permutation. */
+  compare(first: Offset[], second: Offset[], zone: Zone, seed: number): Comparison {
+    return compareRuns(first, second, zone, seed);
+  },
+  /** How well the forecast of a checkpoint holds the runs, and the noise that would fit them. */
+  honesty(
+    experiment: Experiment,
+    checkpoint: Checkpoint,
+    zone: Zone,
+    measured: Offset[],
+    seed: number,
+  ): Honesty | null {
+    return honestyOf(experiment, checkpoint, zone, measured, seed);
+  },
+  /** A recording laid over the forecast of its run. */
+  recorded(experiment: Experiment, log: TravelLog, seed: number): RecordedRun | null {
+    return recordedRun(experiment, log, seed);
   },
   /** Where the spread at a checkpoint comes from. */
   shares(experiment: Experiment, checkpoint: Checkpoint): Share<SpreadSource>[] {

@@ -1,4 +1,4 @@
-import { FileError, readJsonFile, type CorvatFile } from '../files.ts';
+import { FileError, readJsonFile, type CorvatFile, type RunRow, type RunsFile } from '../files.ts';
 import { readFieldSvg } from './fieldSvg.ts';
 import { FIELD_COLUMNS, readFieldTable } from './fieldTable.ts';
 import { readRobotTable, ROBOT_COLUMNS } from './robotTable.ts';
@@ -12,9 +12,14 @@ const TABLES: readonly { columns: readonly string[]; read: (text: string) => Cor
   { columns: ROUTE_COLUMNS, read: readRouteTable },
   {
     columns: RUN_COLUMNS,
-    read: (text) => ({ corvat: 'runs', version: 1, robot: 'by route', runs: readRunsTable(text) }),
+    read: (text) => runsFileOf(readRunsTable(text)),
   },
 ];
+
+/** Rows of a table as a runs file: a table says nothing of sessions' goals, telemetry and photos. */
+export function runsFileOf(runs: RunRow[], robot = 'by route'): RunsFile {
+  return { corvat: 'runs', version: 1, robot, runs, sessions: [], telemetry: [], photos: [] };
+}
 
 /**
  * Reads any file of Corvat, JSON, CSV or a field as SVG; a table is taken for the kind with which its header shares

@@ -158,16 +158,30 @@ function leafIn(row: TableRow): unknown {
 
 function sourceText(source: Source | undefined): string {
   if (source === undefined) return '';
-  return source.kind === 'typed' ? 'typed' : `bench ${source.record}`;
+  switch (source.kind) {
+    case 'typed':
+      return 'typed';
+    case 'bench':
+      return `bench ${source.record}`;
+    case 'runs':
+      return `runs ${source.runs}`;
+  }
 }
 
 function sourceIn(row: TableRow): Source | null {
   const text = row.cells['source']!;
   if (text === '') return null;
-  const record = /^bench (\d+)$/.exec(text)?.[1];
-  if (record === undefined && text !== 'typed') {
-    throw new TableError(row.line, 'source', 'write typed, bench and a number, or nothing.');
+  const [, kind, count] = /^(bench|runs) (\d+)$/.exec(text) ?? [];
+  if (kind === undefined && text !== 'typed') {
+    throw new TableError(
+      row.line,
+      'source',
+      'write typed, bench or runs and a number, or nothing.',
+    );
   }
-  const source = record === undefined ? { kind: text } : { kind: 'bench', record: Number(record) };
+  const source =
+    kind === undefined
+      ? { kind: text }
+      : { kind, [kind === 'bench' ? 'record' : 'runs']: Number(count) };
   return checked(row, sourceSchema, source);
 }

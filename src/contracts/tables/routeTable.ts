@@ -1,6 +1,8 @@
+import { z } from 'zod';
 import { numberIn, TableError, writeTable, type TableRow } from '../../core/formats/table.ts';
 import { planSchema } from '../domain.ts';
 import { routeFileSchema, type RouteFile } from '../files.ts';
+import { promiseSchema } from '../records.ts';
 import { checked, countIn, grouped, readWhole } from './cells.ts';
 import { MOVE_COLUMNS, moveIn, moveLine, NEWER_MOVE_COLUMNS } from './moveCells.ts';
 
@@ -20,13 +22,14 @@ export const ROUTE_COLUMNS = [
   'reason',
   'created',
   'start',
+  'promises',
   'item',
   ...MOVE_COLUMNS,
   ...NEWER_MOVE_COLUMNS,
 ] as const;
-const FIRST_COLUMNS = ROUTE_COLUMNS.filter(
-  (column) => !(NEWER_MOVE_COLUMNS as readonly string[]).includes(column),
-);
+/** Columns that tables of the first version lack. */
+const NEWER_COLUMNS: readonly string[] = [...NEWER_MOVE_COLUMNS, 'promises'];
+const FIRST_COLUMNS = ROUTE_COLUMNS.filter((column) => !NEWER_COLUMNS.includes(column));
 
 type Line = Partial<Record<(typeof ROUTE_COLUMNS)[number], string | number | null>>;
 
@@ -46,7 +49,13 @@ export function writeRouteTable(file: RouteFile): string {
       start: revision.plan.startId,
     };
     const items: Line[] = revision.plan.moves.map((move) => ({ item: 'move', ...moveLine(move) }));
-    return (items.length === 0 ? [{}] : items).map((item) => ({ ...common, ...item }));
+    // What an aim promised is a small document of its own: JSON, once a revision.
+    const promises = revision.promises.length === 0 ? null : JSON.stringify(revision.promises);
+    return (items.length === 0 ? [{}] : items).map((item, i) => ({
+      ...common,
+      promises: i === 0 ? promises : null,
+      ...item,
+    }));
   });
   return writeTable(ROUTE_COLUMNS, lines);
 }
@@ -73,6 +82,16 @@ export function readRouteTable(text: string): RouteFile {
   });
 }
 
+function promisesIn(row: TableRow): RouteFile['revisions'][number]['promises'] {
+  const text = row.cells['promises'] ?? '';
+  if (text === '') return [];
+  try {
+    return z.array(promiseSchema).parse(JSON.parse(text));
+  } catch {
+    throw new TableError(row.line, 'promises', 'leave this cell as it was written, or empty.');
+  }
+}
+
 function revisionIn(rows: TableRow[]): RouteFile['revisions'][number] {
   const first = rows[0]!;
   const moves: unknown[] = [];
@@ -97,6 +116,7 @@ function revisionIn(rows: TableRow[]): RouteFile['revisions'][number] {
     parent,
     origin: first.cells['origin'] as RouteFile['revisions'][number]['origin'],
     reason: first.cells['reason']!,
+    promises: promisesIn(first),
     createdAt: first.cells['created']!,
     plan: checked(
       first,

@@ -28,10 +28,17 @@ export const RUN_COLUMNS = [
   'turned_right_deg',
   'model',
   'hit',
+  'points',
   'battery_v',
+  'gyro_checked',
+  'jig',
+  'seconds',
   'set_aside',
   'note',
 ] as const;
+
+/** Columns that tables from before there were such numbers lack. */
+const LATER_COLUMNS: readonly string[] = ['points', 'gyro_checked', 'jig', 'seconds'];
 
 /** Writes runs as CSV. A run without measurement or outcome still has its line. */
 export function writeRunsTable(runs: readonly RunRow[]): string {
@@ -57,7 +64,11 @@ export function writeRunsTable(runs: readonly RunRow[]): string {
           measured === undefined || measured.turned === null ? null : rightCell(measured.turned),
         model: outcome?.model ?? null,
         hit: outcome === undefined ? null : yesText(outcome.hit),
+        points: outcome?.points ?? null,
         battery_v: run.battery,
+        gyro_checked: run.gyroAt,
+        jig: run.jig === null ? null : yesText(run.jig),
+        seconds: run.seconds,
         set_aside: run.setAside,
         note: run.note,
       };
@@ -68,7 +79,8 @@ export function writeRunsTable(runs: readonly RunRow[]): string {
 
 /** Reads runs from CSV; throws a FileError that names line and column. */
 export function readRunsTable(text: string): RunRow[] {
-  return readWhole(text, RUN_COLUMNS, (rows) => {
+  const needed = RUN_COLUMNS.filter((column) => !LATER_COLUMNS.includes(column));
+  return readWhole(text, needed, (rows) => {
     const runs = new Map<string, RunRow>();
     for (const row of rows) {
       const id = row.cells['run']!;
@@ -99,6 +111,9 @@ function runIn(row: TableRow): RunRow {
       measurements: [],
       outcomes: [],
       battery: optionalNumberIn(row, 'battery_v'),
+      gyroAt: (row.cells['gyro_checked'] ?? '') === '' ? null : row.cells['gyro_checked'],
+      jig: (row.cells['jig'] ?? '') === '' ? null : yesIn(row, 'jig'),
+      seconds: optionalNumberIn(row, 'seconds'),
       setAside: cells['set_aside'] === '' ? null : cells['set_aside'],
       note: cells['note'],
     },
@@ -118,7 +133,10 @@ function addMeasured(run: RunRow, row: TableRow): void {
       turned: optionalAngleIn(row, 'turned_right_deg', rightAngleIn),
     });
   }
-  if (model !== '') run.outcomes.push({ model, hit: yesIn(row, 'hit') });
+  if (model !== '') {
+    const points = optionalNumberIn(row, 'points');
+    run.outcomes.push({ model, hit: yesIn(row, 'hit'), points });
+  }
 }
 
 const COLUMN_OF: Record<string, string> = {
@@ -132,6 +150,9 @@ const COLUMN_OF: Record<string, string> = {
   setup: 'setup',
   happenedAt: 'happened',
   battery: 'battery_v',
+  gyroAt: 'gyro_checked',
+  jig: 'jig',
+  seconds: 'seconds',
   setAside: 'set_aside',
   note: 'note',
 };

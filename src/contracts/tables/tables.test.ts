@@ -209,6 +209,7 @@ const route: fc.Arbitrary<RouteFile> = fc
       parent: revision === 1 ? null : 1,
       origin: revision === 1 ? ('hand' as const) : ('aim' as const),
       reason: revision === 1 ? '' : reason,
+      promises: [],
       createdAt: '2026-11-05T17:40:00.123Z',
       plan: {
         startId: 'near',

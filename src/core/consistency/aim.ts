@@ -7,6 +7,7 @@ import type { Body } from '../robot/setup.ts';
 import { nominalRun, type Experiment } from '../simulation/run.ts';
 import { mean } from '../statistics/sample.ts';
 import { hitChance } from './hitChance.ts';
+import type { AimPromise } from './promise.ts';
 import type { OffsetSummary } from './summary.ts';
 
 /** One number to change: mm for distances, rad for headings and angles. */
@@ -98,6 +99,18 @@ export function aimOptions(
     .map(({ set }) => solver.solve(set))
     .filter((option) => option.changes.every((change) => change.change !== 0))
     .sort((a, b) => worth(b) - worth(a));
+}
+
+/** What an option promises at each target, to be held against the runs that come. */
+export function promisesOf(option: AimOption, targets: readonly AimTarget[]): AimPromise[] {
+  return targets.map(({ checkpoint, zone, summary }, i) => ({
+    checkpointId: checkpoint.id,
+    runs: summary.count,
+    before: summary.mean,
+    expected: option.expected[i]!,
+    chanceBefore: hitChance(zone, summary, summary.mean),
+    chance: option.chances[i]!,
+  }));
 }
 
 function setsOf(moves: readonly Move[], most: number): Move[][] {

@@ -80,9 +80,9 @@ describe('what an offset follows', () => {
       if (expected.slope !== undefined) {
         expect(effect.slope!.value).toBeCloseTo(expected.slope, 9);
         // The ends are differences of large numbers: to 1e-9 of the interval's width.
-        const width = expected.high! - expected.low!;
-        expect(Math.abs(effect.slope!.low - expected.low!) / width).toBeLessThan(1e-9);
-        expect(Math.abs(effect.slope!.high - expected.high!) / width).toBeLessThan(1e-9);
+        const width = expected.high - expected.low;
+        expect(Math.abs(effect.slope!.low - expected.low) / width).toBeLessThan(1e-9);
+        expect(Math.abs(effect.slope!.high - expected.high) / width).toBeLessThan(1e-9);
       }
     }
   });

@@ -72,13 +72,16 @@ export async function body<T>(request: Request, schema: z.ZodType<T>): Promise<T
   throw new Refused(422, detail, { pointer });
 }
 
-/** Reads the body as text, up to the size limit. */
-export async function bodyText(request: Request): Promise<string> {
+/** Reads the body as text, up to a size limit. */
+export async function bodyText(request: Request, most = LARGEST_BODY): Promise<string> {
   const tooLarge = () =>
-    new Refused(413, 'The file is larger than 20 MB. Split it, or leave out what is not needed.');
-  if (Number(request.headers.get('content-length') ?? 0) > LARGEST_BODY) throw tooLarge();
+    new Refused(
+      413,
+      `The file is larger than ${Math.round(most / 1024 / 1024)} MB. Split it, or leave out what is not needed.`,
+    );
+  if (Number(request.headers.get('content-length') ?? 0) > most) throw tooLarge();
   const text = await request.text();
-  if (text.length > LARGEST_BODY) throw tooLarge();
+  if (text.length > most) throw tooLarge();
   return text;
 }
 

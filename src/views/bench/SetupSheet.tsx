@@ -145,7 +145,18 @@ function SourceWords({ source, changed }: { source: Source | undefined; changed:
   if (source === undefined) return <span className={styles['source']}>starting value</span>;
   return (
     <span className={styles['source']} data-kind={source.kind}>
-      {source.kind === 'typed' ? 'typed' : `bench record ${source.record}`}
+      {sourceText(source)}
     </span>
   );
+}
+
+function sourceText(source: Source): string {
+  switch (source.kind) {
+    case 'typed':
+      return 'typed';
+    case 'bench':
+      return `bench record ${source.record}`;
+    case 'runs':
+      return `fitted to ${source.runs} runs`;
+  }
 }

@@ -22,7 +22,7 @@ interface Outcome {
 }
 
 /** Largest file that is sent, bytes. */
-const LARGEST = 20 * 1024 * 1024;
+const LARGEST = 200 * 1024 * 1024;
 
 /** Open files in and out: robots, fields, routes and runs. */
 export function FilesView({ robots, fields, routes }: FilesViewProps) {
@@ -112,8 +112,17 @@ export function FilesView({ robots, fields, routes }: FilesViewProps) {
             ['Java', `routes/${id}/program.java`],
             ['runs CSV', `routes/${id}/runs-file`],
             ['runs JSON', `routes/${id}/runs-file?format=json`],
+            ['bundle', `routes/${id}/bundle`],
           ]}
         />
+        <h2 className={styles['section']}>Everything in one file</h2>
+        <p className={styles['lead']}>
+          Robots with their benches, fields, routes, runs, recordings and photos:{' '}
+          <a href="/api/v1/bundle" download>
+            the whole bundle
+          </a>
+          . Another Corvat takes it in without loss.
+        </p>
       </section>
     </div>
   );
@@ -124,7 +133,7 @@ async function importOne(file: File): Promise<Outcome> {
     return {
       file: file.name,
       good: false,
-      sentence: 'It is larger than 20 MB. Nothing was imported.',
+      sentence: 'It is larger than 200 MB. Nothing was imported.',
     };
   }
   try {

@@ -42,7 +42,7 @@ import styles from './RouteView.module.css';
 import { SaveForm } from './SaveForm.tsx';
 import { SpreadPanel } from './SpreadPanel.tsx';
 import { Strip } from './Strip.tsx';
-import { Tabs } from './Tabs.tsx';
+import { Tabs } from '../../ui/Tabs.tsx';
 import { useBudget } from './useBudget.ts';
 import { useDraft } from './useDraft.ts';
 import { FORECAST_RUNS, useForecast } from './useForecast.ts';

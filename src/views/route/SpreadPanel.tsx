@@ -13,7 +13,7 @@ import { Figures } from '../../ui/Figures.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Picker } from '../../ui/TextField.tsx';
 import { Bars } from './Bars.tsx';
-import { NextSteps } from './NextSteps.tsx';
+import { NextSteps } from '../../ui/NextSteps.tsx';
 import styles from './Panels.module.css';
 import type { BudgetState } from './useBudget.ts';
 import { FORECAST_RUNS } from './useForecast.ts';

@@ -14,16 +14,28 @@ interface NewSessionProps {
   onCancel: (() => void) | null;
 }
 
+/** The goal that a practice begins with; it can be changed at any time. */
+const USUAL_GOAL = { goalRuns: 10, goalHits: 9 };
+
 /** Starts a practice: its date stands already, the rest is a word each. */
 export function NewSession({ surface: lastSurface, onStarted, onCancel }: NewSessionProps) {
   const [started] = useState(() => ({ id: uuid(), startedAt: new Date().toISOString() }));
   const [title, setTitle] = useState(() => format(started.startedAt, "EEEE, d MMMM, 'from' HH:mm"));
   const [surface, setSurface] = useState(lastSurface);
   const [people, setPeople] = useState('');
+  const [goal, setGoal] = useState(true);
   const [fault, setFault] = useState<string | null>(null);
   const start = async () => {
     try {
-      onStarted(await send<Session>('POST', 'sessions', { ...started, title, surface, people }));
+      onStarted(
+        await send<Session>('POST', 'sessions', {
+          ...started,
+          title,
+          surface,
+          people,
+          ...(goal ? USUAL_GOAL : {}),
+        }),
+      );
     } catch (error) {
       setFault(sentenceOf(error));
     }
@@ -50,6 +62,10 @@ export function NewSession({ surface: lastSurface, onStarted, onCancel }: NewSes
         onChange={setPeople}
         maxLength={200}
       />
+      <label className={styles['check']}>
+        <input type="checkbox" checked={goal} onChange={(e) => setGoal(e.target.checked)} />
+        Want {USUAL_GOAL.goalHits} hits in {USUAL_GOAL.goalRuns} runs
+      </label>
       <div className={styles['chips']}>
         <Button weight="main" type="submit" disabled={title.trim() === ''}>
           Start the session

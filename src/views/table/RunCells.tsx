@@ -13,6 +13,8 @@ export function runLook(run: Run, checkpoint: Checkpoint): 'hit' | 'miss' | 'asi
 
 interface RunCellsProps {
   runs: readonly Run[];
+  /** Runs that are on this device only. */
+  waiting: ReadonlySet<string>;
   checkpoint: Checkpoint;
   /** Number of the revision that is run now; runs of earlier ones stand back. */
   revision: number;
@@ -22,7 +24,8 @@ interface RunCellsProps {
 }
 
 /** The runs of the session in a row; a press on one opens it for changing. */
-export function RunCells({ runs, checkpoint, revision, editing, next, onEdit }: RunCellsProps) {
+export function RunCells(props: RunCellsProps) {
+  const { runs, waiting, checkpoint, revision, editing, next, onEdit } = props;
   const row = useRef<HTMLDivElement>(null);
   useEffect(() => {
     if (row.current !== null) row.current.scrollLeft = row.current.scrollWidth;
@@ -46,11 +49,12 @@ export function RunCells({ runs, checkpoint, revision, editing, next, onEdit }: 
             data-look={look}
             data-earlier={run.revisionNumber !== revision}
             aria-pressed={editing?.id === run.id}
-            title={run.setAside ?? undefined}
+            title={waiting.has(run.id) ? 'not sent yet' : (run.setAside ?? undefined)}
             onClick={() => onEdit(run)}
           >
             <strong>
-              {i + 1} {look === 'miss' ? '○ miss' : look === 'aside' ? '× aside' : ''}
+              {i + 1} {waiting.has(run.id) ? '… ' : ''}
+              {look === 'miss' ? '○ miss' : look === 'aside' ? '× aside' : ''}
             </strong>
             <span>
               {words}

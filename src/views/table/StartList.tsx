@@ -7,8 +7,10 @@ import styles from './TableView.module.css';
 
 const GYRO_ITEM = 'Hands off, gyro rate zero';
 
+export const JIG_ITEM = 'Robot against the jig';
+
 /** What is looked at before every run. */
-export const START_LIST = ['Robot against the jig', 'Wheels wiped', GYRO_ITEM] as const;
+export const START_LIST = [JIG_ITEM, 'Wheels wiped', GYRO_ITEM] as const;
 
 interface StartListProps {
   ticked: ReadonlySet<string>;
@@ -19,11 +21,14 @@ interface StartListProps {
   firstBattery: number | null;
   /** The newest check of the gyro; null before the first. */
   gyro: GyroCheck | null;
+  /** When the gyro was zeroed or checked last; null when nobody knows. */
+  zeroedAt: string | null;
+  onZeroed: () => void;
 }
 
 /** The start list, with the battery; all of it is ticked with one press when all is well. */
 export function StartList(props: StartListProps) {
-  const { ticked, onTick, battery, onBattery, firstBattery, gyro } = props;
+  const { ticked, onTick, battery, onBattery, firstBattery, gyro, zeroedAt, onZeroed } = props;
   const volts = voltsOf(battery);
   const sag = volts !== null && firstBattery !== null ? firstBattery - volts : 0;
   const toggle = (item: string) => {
@@ -63,6 +68,14 @@ export function StartList(props: StartListProps) {
         </label>
       </div>
       <GyroWords gyro={gyro} />
+      <p className={styles['zeroed']}>
+        <span>
+          {zeroedAt === null
+            ? 'Nobody noted when the gyro was zeroed.'
+            : `Zeroed or checked ${formatDistanceToNowStrict(zeroedAt)} ago.`}
+        </span>
+        <Button onClick={onZeroed}>Zeroed now (Z)</Button>
+      </p>
       {sag >= 0.2 && (
         <p className={styles['says']} data-fault="true">
           {sag.toFixed(1)} V lower than at the first run: the robot is slower and turns less far.

@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import type { Link } from '../../contracts/link.ts';
 import type {
   FieldRecord,
@@ -8,9 +8,9 @@ import type {
   Run,
   Session,
 } from '../../contracts/records.ts';
-import { offsetWords, parseRunLine, type RunLine } from '../../core/formats/runLine.ts';
-import { scores, type Offset } from '../../core/field/field.ts';
-import { checkpointsOf, type Checkpoint } from '../../core/route/moves.ts';
+import { offsetWords } from '../../core/formats/runLine.ts';
+import { scores } from '../../core/field/field.ts';
+import { checkpointsOf } from '../../core/route/moves.ts';
 import { Button } from '../../ui/Button.tsx';
 import { KeyHelp } from '../../ui/KeyHelp.tsx';
 import { Notice } from '../../ui/Notice.tsx';
@@ -18,13 +18,30 @@ import { TargetCard } from '../../ui/TargetCard.tsx';
 import { Picker } from '../../ui/TextField.tsx';
 import { TitleBlock, type TitleBlockProps } from '../../ui/TitleBlock.tsx';
 import type { SheetKey } from '../../ui/useKeys.ts';
+import { Causes } from './Causes.tsx';
+import { ClockBar } from './ClockBar.tsx';
+import { Goal } from './Goal.tsx';
+import { LogNotes } from './LogNotes.tsx';
 import { NewSession } from './NewSession.tsx';
-import { START_LIST, StartList, voltsOf } from './StartList.tsx';
+import { PhotoRow } from './PhotoRow.tsx';
+import practice from './Practice.module.css';
+import { JIG_ITEM, START_LIST, StartList, voltsOf } from './StartList.tsx';
 import { RunCells, runLook } from './RunCells.tsx';
 import { RunRecording } from './RunRecording.tsx';
 import styles from './TableView.module.css';
-import { useRunLog, type RunContent } from './useRunLog.ts';
+import { useRunClock } from './useRunClock.ts';
+import { markOf, pointsOf, useRunEntry } from './useRunEntry.ts';
+import { useRunLog } from './useRunLog.ts';
 import { useRunRecording } from './useRunRecording.ts';
+import { Waiting } from './Waiting.tsx';
+
+// Both are needed now and then only, and bring drawing and simulation with them.
+const PhotoMeasure = lazy(async () => ({
+  default: (await import('./PhotoMeasure.tsx')).PhotoMeasure,
+}));
+const RunTelemetry = lazy(async () => ({
+  default: (await import('./RunTelemetry.tsx')).RunTelemetry,
+}));
 
 export interface TableViewProps {
   route: Route;
@@ -34,121 +51,113 @@ export interface TableViewProps {
   /** The newest link of the robot. */
   link: Link | null;
   /** Runs that have a recording. */
-  recorded: string[];
+  recorded: { runId: string; telemetryId: string }[];
   field: FieldRecord;
   sessions: Session[];
   session: Session | null;
   /** Runs of this route in this session. */
   runs: Run[];
+  /** How long the route takes, s. */
+  expected: number | null;
   titleBlock: TitleBlockProps;
 }
 
-const CAUSES = ['put down wrong', 'touched', 'battery', 'attachment', 'drop-out', 'table moved'];
 const DEGREE = Math.PI / 180;
-
-type Marks = Record<string, Offset & { headingKnown: boolean }>;
 
 /** The table station: put the cross where the robot ended, say hit or miss, next run. */
 export function TableView(props: TableViewProps) {
-  const { route, robot, field, sessions, session, titleBlock } = props;
+  const { route, robot, field, sessions, titleBlock } = props;
+  const { setup } = robot.setup;
   const checkpoints = useMemo(() => checkpointsOf(route.revision.plan), [route]);
-  const [checkpointId, setCheckpointId] = useState(checkpoints.at(-1)!.id);
-  const log = useRunLog(props.runs);
+  const experiment = useMemo(
+    () => ({ plan: route.revision.plan, field: field.field, believed: setup, truth: setup }),
+    [route, field, setup],
+  );
+  const [session, setSession] = useState(props.session);
   const recording = useRunRecording(robot.id, props.link);
-  const [marks, setMarks] = useState<Marks>({});
-  const [hits, setHits] = useState<Record<string, boolean>>({});
-  const [cause, setCause] = useState<string | null>(null);
-  const [line, setLine] = useState('');
-  const [editing, setEditing] = useState<Run | null>(null);
+  const log = useRunLog(props.runs, session?.id ?? null, route.id, (run) => {
+    void recording.keepWith(run);
+  });
+  const entry = useRunEntry(checkpoints, field);
+  const clock = useRunClock();
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
   const [battery, setBattery] = useState('');
+  const [zeroedAt, setZeroedAt] = useState(props.gyro?.at ?? null);
   const [starting, setStarting] = useState(false);
+  const [measuring, setMeasuring] = useState(false);
+  const [photoFault, setPhotoFault] = useState<string | null>(null);
 
-  const checkpoint = checkpoints.find(({ id }) => id === checkpointId)!;
-  const model = field.field.models.find(({ id }) => id === checkpoint.modelId)!;
+  const { checkpoint, model, mark, typed, editing } = entry;
   const ofRevision = log.runs.filter((run) => run.revisionId === route.revision.id);
-  const typed = line.trim() === '' ? null : parseRunLine(line);
-  const mark = typed?.ok ? markOf(typed.line) : (marks[checkpointId] ?? null);
   const number = editing === null ? log.runs.length + 1 : log.runs.indexOf(editing) + 1;
+  const telemetryId = props.recorded.find(({ runId }) => runId === editing?.id)?.telemetryId;
 
   const clear = () => {
-    setMarks({});
-    setHits({});
-    setCause(null);
-    setLine('');
-    setEditing(null);
+    entry.clear();
+    clock.reset();
     setTicked(new Set());
-    setCheckpointId(checkpoints.at(-1)!.id);
+    setMeasuring(false);
   };
   const save = async (hit: boolean) => {
     if (mark === null || session === null || log.busy) return;
-    const content = contentOf({ ...marks, [checkpointId]: mark }, { ...hits, [checkpointId]: hit });
-    const place = { sessionId: session.id, revisionId: route.revision.id, setupId: robot.setup.id };
     if (editing !== null) {
-      if (await log.change(editing, content)) clear();
+      const { gyroAt, jig, seconds } = editing;
+      const content = entry.contentOf(mark, hit, {
+        battery: voltsOf(battery),
+        gyroAt,
+        jig,
+        seconds,
+      });
+      if (await log.change(editing, content)) {
+        if (entry.photo !== null) await log.addPhoto(editing, entry.photo);
+        clear();
+      }
       return;
     }
+    const place = {
+      sessionId: session.id,
+      revisionId: route.revision.id,
+      setupId: robot.setup.id,
+      revisionNumber: route.revision.number,
+    };
+    const content = entry.contentOf(mark, hit, {
+      battery: voltsOf(battery),
+      gyroAt: zeroedAt,
+      // A list that nobody ticked says nothing of the jig.
+      jig: ticked.size === 0 ? null : ticked.has(JIG_ITEM),
+      seconds: clock.phase === 'stopped' ? Math.round(10 * clock.seconds!) / 10 || null : null,
+    });
     const run = await log.log(place, content);
     if (run === null) return;
+    if (entry.photo !== null) await log.addPhoto(run, entry.photo);
     clear();
-    await recording.keepWith(run);
   };
-  const contentOf = (allMarks: Marks, allHits: Record<string, boolean>): RunContent => ({
-    measurements: checkpoints.flatMap(({ id }) => {
-      const given = allMarks[id];
-      if (given === undefined) return [];
-      const { along, left, turned, headingKnown } = given;
-      return [{ checkpointId: id, along, left, turned: headingKnown ? turned : null }];
-    }),
-    outcomes: checkpoints.flatMap((one) => {
-      const given = allMarks[one.id];
-      if (given === undefined) return [];
-      const zone = field.field.models.find(({ id }) => id === one.modelId)!.zone;
-      return [{ modelId: one.modelId, hit: allHits[one.id] ?? scores(zone, given) }];
-    }),
-    battery: voltsOf(battery),
-    setAside: cause,
-    note: editing?.note ?? '',
-  });
   const enter = () => {
     if (typed === null || !typed.ok) return;
     void save(typed.line.hit ?? scores(model.zone, markOf(typed.line)));
   };
   const edit = (run: Run) => {
-    setEditing(run);
-    setLine('');
-    setCause(run.setAside);
+    clear();
+    entry.edit(run);
     setBattery(run.battery === null ? '' : String(run.battery));
-    setMarks(marksOf(run));
-    setHits(hitsOf(run, checkpoints));
-  };
-  const nudge = (along: number, left: number, turned = 0) => {
-    const now = marks[checkpointId] ?? { along: 0, left: 0, turned: 0, headingKnown: true };
-    setLine('');
-    setMarks({
-      ...marks,
-      [checkpointId]: {
-        along: now.along + along,
-        left: now.left + left,
-        turned: now.turned + turned,
-        headingKnown: true,
-      },
-    });
   };
   const undo = () => {
     const last = log.runs.at(-1);
     if (last !== undefined) void log.withdraw(last);
   };
+  const pointsFault = entry.points.trim() !== '' && pointsOf(entry.points) === null;
   const keys: SheetKey[] = [
-    { keys: 'ArrowUp', says: 'Mark 1 mm far', act: () => nudge(1, 0) },
-    { keys: 'ArrowDown', says: 'Mark 1 mm near', act: () => nudge(-1, 0) },
-    { keys: 'ArrowLeft', says: 'Mark 1 mm left', act: () => nudge(0, 1) },
-    { keys: 'ArrowRight', says: 'Mark 1 mm right', act: () => nudge(0, -1) },
-    { keys: '[', says: 'Turn the mark 1° left', act: () => nudge(0, 0, DEGREE) },
-    { keys: ']', says: 'Turn the mark 1° right', act: () => nudge(0, 0, -DEGREE) },
+    { keys: 'ArrowUp', says: 'Mark 1 mm far', act: () => entry.nudge(1, 0) },
+    { keys: 'ArrowDown', says: 'Mark 1 mm near', act: () => entry.nudge(-1, 0) },
+    { keys: 'ArrowLeft', says: 'Mark 1 mm left', act: () => entry.nudge(0, 1) },
+    { keys: 'ArrowRight', says: 'Mark 1 mm right', act: () => entry.nudge(0, -1) },
+    { keys: '[', says: 'Turn the mark 1° left', act: () => entry.nudge(0, 0, DEGREE) },
+    { keys: ']', says: 'Turn the mark 1° right', act: () => entry.nudge(0, 0, -DEGREE) },
     { keys: 'H', says: 'Hit, and save', act: () => void save(true) },
     { keys: 'M', says: 'Miss, and save', act: () => void save(false) },
+    { keys: 'Space', says: 'Arm, start and stop the clock', act: clock.next },
     { keys: 'G', says: 'All well before the start', act: () => setTicked(new Set(START_LIST)) },
+    { keys: 'Z', says: 'Gyro zeroed now', act: () => setZeroedAt(new Date().toISOString()) },
     { keys: 'U', says: 'Take the last run back', act: undo },
     { keys: 'L', says: 'Type a run', act: () => document.getElementById('run-line')?.focus() },
   ];
@@ -180,42 +189,55 @@ export function TableView(props: TableViewProps) {
             {checkpoints.map((one) => (
               <Button
                 key={one.id}
-                aria-pressed={one.id === checkpointId}
-                onClick={() => setCheckpointId(one.id)}
+                aria-pressed={one.id === checkpoint.id}
+                onClick={() => entry.choose(one.id)}
               >
                 {one.name}
-                {marks[one.id] === undefined ? '' : ' ✓'}
+                {entry.marks[one.id] === undefined ? '' : ' ✓'}
               </Button>
             ))}
           </div>
         )}
-        <div className={styles['drawing']}>
-          <TargetCard
-            zone={model.zone}
-            title={model.name}
-            runs={log.runs.flatMap((run, i) => {
-              const found = run.measurements.find((m) => m.checkpointId === checkpointId);
-              if (found === undefined || run.id === editing?.id || !ofRevision.includes(run))
-                return [];
-              const look = runLook(run, checkpoint);
-              return [
-                {
-                  id: run.id,
-                  number: i + 1,
-                  along: found.along,
-                  left: found.left,
-                  hit: look !== 'miss',
-                  setAside: look === 'aside',
-                },
-              ];
-            })}
-            mark={mark}
-            onMark={(next) => {
-              setLine('');
-              setMarks({ ...marks, [checkpointId]: { ...next, headingKnown: true } });
-            }}
-          />
-        </div>
+        {measuring && entry.photo !== null ? (
+          <Suspense fallback={<p>Opening the photo …</p>}>
+            <PhotoMeasure
+              photo={entry.photo}
+              field={field.field}
+              body={setup.body}
+              zone={model.zone}
+              onMeasured={(offset) => {
+                entry.put(offset);
+                setMeasuring(false);
+              }}
+              onClose={() => setMeasuring(false)}
+            />
+          </Suspense>
+        ) : (
+          <div className={styles['drawing']}>
+            <TargetCard
+              zone={model.zone}
+              title={model.name}
+              runs={log.runs.flatMap((run, i) => {
+                const found = run.measurements.find((m) => m.checkpointId === checkpoint.id);
+                if (found === undefined || run.id === editing?.id || !ofRevision.includes(run))
+                  return [];
+                const look = runLook(run, checkpoint);
+                return [
+                  {
+                    id: run.id,
+                    number: i + 1,
+                    along: found.along,
+                    left: found.left,
+                    hit: look !== 'miss',
+                    setAside: look === 'aside',
+                  },
+                ];
+              })}
+              mark={mark}
+              onMark={entry.put}
+            />
+          </div>
+        )}
         <Notice>
           No hands on the table while a run is armed; fingers and hair away from wheels and
           attachments. The event’s rules and the adult in charge come first.
@@ -226,8 +248,7 @@ export function TableView(props: TableViewProps) {
           <div className={styles['head']}>
             <h1>Run {number}</h1>
             <p>
-              revision {route.revision.number}, {ofRevision.length} of it today, want{' '}
-              {Math.round(100 * route.goal)} %
+              revision {route.revision.number}, want {Math.round(100 * route.goal)} %
             </p>
           </div>
           {starting || session === null ? (
@@ -238,6 +259,18 @@ export function TableView(props: TableViewProps) {
             />
           ) : (
             <>
+              {editing === null && (
+                <>
+                  <Goal
+                    session={session}
+                    runs={ofRevision}
+                    checkpoint={checkpoint}
+                    revision={route.revision.number}
+                    onChanged={setSession}
+                  />
+                  <ClockBar clock={clock} expected={props.expected} />
+                </>
+              )}
               <div className={styles['judge']}>
                 <Button
                   className={styles['hit']}
@@ -260,11 +293,11 @@ export function TableView(props: TableViewProps) {
                 </label>
                 <input
                   id="run-line"
-                  value={line}
+                  value={entry.line}
                   placeholder="12 -5 2 h"
                   autoComplete="off"
                   spellCheck={false}
-                  onChange={(event) => setLine(event.target.value)}
+                  onChange={(event) => entry.setLine(event.target.value)}
                   onKeyDown={(event) => event.key === 'Enter' && enter()}
                 />
                 <p
@@ -280,12 +313,31 @@ export function TableView(props: TableViewProps) {
                 </p>
               </div>
               <LogNotes
-                log={log}
+                note={log.note}
+                number={
+                  log.note?.kind === 'saved' ? log.runs.findIndex(isRun(log.note.run)) + 1 : 0
+                }
+                sent={
+                  log.note?.kind !== 'saved' ||
+                  !log.waiting.some(({ runId }) => runId === noted(log))
+                }
                 editing={editing}
                 onStop={clear}
                 onUndo={undo}
+                onPutBack={(run) => void log.putBack(run)}
                 onWithdraw={(run) => void log.withdraw(run).then((done) => done && clear())}
               />
+              <Waiting
+                waiting={log.waiting}
+                reached={log.reached}
+                onDrop={(write) => void log.drop(write)}
+                onRetry={(write) => void log.retry(write)}
+              />
+              {telemetryId !== undefined && (
+                <Suspense fallback={<p>Opening the recording …</p>}>
+                  <RunTelemetry telemetryId={telemetryId} experiment={experiment} />
+                </Suspense>
+              )}
               {editing === null && (
                 <StartList
                   ticked={ticked}
@@ -293,28 +345,44 @@ export function TableView(props: TableViewProps) {
                   battery={battery}
                   onBattery={setBattery}
                   gyro={props.gyro}
+                  zeroedAt={zeroedAt}
+                  onZeroed={() => setZeroedAt(new Date().toISOString())}
                   firstBattery={log.runs.find((run) => run.battery !== null)?.battery ?? null}
                 />
               )}
+              <Causes key={editing?.id} cause={entry.cause} onCause={entry.setCause} />
               <section className={styles['list']}>
-                <h2>Anything odd? It is kept, but does not count.</h2>
-                <div className={styles['chips']}>
-                  {CAUSES.map((word) => (
-                    <Button
-                      key={word}
-                      aria-pressed={cause === word}
-                      onClick={() => setCause(cause === word ? null : word)}
-                    >
-                      {word}
-                    </Button>
-                  ))}
-                  <OwnCause key={editing?.id} cause={cause} onCause={setCause} />
+                <div className={practice['row']}>
+                  <label>
+                    Points of {model.points}, when only a part
+                    <input
+                      type="text"
+                      inputMode="decimal"
+                      value={entry.points}
+                      aria-invalid={pointsFault}
+                      onChange={(event) => entry.setPoints(event.target.value)}
+                    />
+                  </label>
                 </div>
+                <PhotoRow
+                  photo={entry.photo}
+                  editing={editing}
+                  onPhoto={(photo) => {
+                    entry.setPhoto(photo);
+                    setPhotoFault(null);
+                    if (photo === null) setMeasuring(false);
+                  }}
+                  onMeasure={() => setMeasuring(true)}
+                  onFault={setPhotoFault}
+                />
+                {photoFault !== null && <Notice mood="fault">{photoFault}</Notice>}
               </section>
               {props.link !== null && editing === null && (
                 <RunRecording
                   recording={recording}
-                  recorded={new Set([...props.recorded, ...recording.kept]).size}
+                  recorded={
+                    new Set([...props.recorded.map(({ runId }) => runId), ...recording.kept]).size
+                  }
                 />
               )}
             </>
@@ -324,6 +392,7 @@ export function TableView(props: TableViewProps) {
       </div>
       <RunCells
         runs={log.runs}
+        waiting={new Set(log.waiting.map(({ runId }) => runId))}
         checkpoint={checkpoint}
         revision={route.revision.number}
         editing={editing}
@@ -334,89 +403,11 @@ export function TableView(props: TableViewProps) {
   );
 }
 
-interface LogNotesProps {
-  log: ReturnType<typeof useRunLog>;
-  editing: Run | null;
-  onStop: () => void;
-  onUndo: () => void;
-  onWithdraw: (run: Run) => void;
+function isRun(wanted: Run) {
+  return (run: Run) => run.id === wanted.id;
 }
 
-/** What was done last and how to take it back. */
-function LogNotes({ log, editing, onStop, onUndo, onWithdraw }: LogNotesProps) {
-  if (log.note?.kind === 'fault') return <Notice mood="fault">{log.note.sentence}</Notice>;
-  if (editing !== null) {
-    return (
-      <div className={styles['undo']}>
-        <span>Change the mark or the cause, then Hit or Miss saves it.</span>
-        <Button onClick={() => onWithdraw(editing)}>Take back</Button>
-        <Button onClick={onStop}>Leave as it was</Button>
-      </div>
-    );
-  }
-  if (log.note?.kind === 'withdrawn') {
-    const { run } = log.note;
-    return (
-      <div className={styles['undo']}>
-        <span>The run was taken back.</span>
-        <Button onClick={() => void log.putBack(run)}>Put it back</Button>
-      </div>
-    );
-  }
-  if (log.note?.kind === 'saved') {
-    return (
-      <div className={styles['undo']}>
-        <span role="status">Run {log.note.number} is saved.</span>
-        <Button onClick={onUndo}>Undo (U)</Button>
-      </div>
-    );
-  }
-  return null;
-}
-
-function OwnCause({
-  cause,
-  onCause,
-}: {
-  cause: string | null;
-  onCause: (cause: string | null) => void;
-}) {
-  const own = cause !== null && !CAUSES.includes(cause) ? cause : '';
-  return (
-    <input
-      className={styles['own']}
-      aria-label="Another cause, in your own words"
-      placeholder="own word"
-      maxLength={200}
-      value={own}
-      onChange={(event) => onCause(event.target.value === '' ? null : event.target.value)}
-    />
-  );
-}
-
-function markOf(line: RunLine): Offset & { headingKnown: boolean } {
-  return {
-    along: line.along,
-    left: line.left,
-    turned: line.turned ?? 0,
-    headingKnown: line.turned !== null,
-  };
-}
-
-function marksOf(run: Run): Marks {
-  return Object.fromEntries(
-    run.measurements.map(({ checkpointId, along, left, turned }) => [
-      checkpointId,
-      { along, left, turned: turned ?? 0, headingKnown: turned !== null },
-    ]),
-  );
-}
-
-function hitsOf(run: Run, checkpoints: readonly Checkpoint[]): Record<string, boolean> {
-  return Object.fromEntries(
-    checkpoints.flatMap(({ id, modelId }) => {
-      const outcome = run.outcomes.find((one) => one.modelId === modelId);
-      return outcome === undefined ? [] : [[id, outcome.hit]];
-    }),
-  );
+/** The run that the note is about. */
+function noted({ note }: ReturnType<typeof useRunLog>): string | null {
+  return note?.kind === 'saved' ? note.run.id : null;
 }

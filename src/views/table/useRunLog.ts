@@ -1,85 +1,136 @@
-import { useState } from 'react';
-import type { Run, RunCreate } from '../../contracts/records.ts';
-import { send, sentenceOf } from '../../ui/api.ts';
+import { useMemo, useRef, useState } from 'react';
 import { v4 as uuid } from 'uuid';
+import type { Run, RunCreate } from '../../contracts/records.ts';
+import type { WaitingWrite } from '../../ui/outbox/outbox.ts';
+import { useOutbox } from '../../ui/outbox/useOutbox.ts';
+import { withWaiting } from '../../ui/outbox/withWaiting.ts';
+import { useRunNews } from './useRunNews.ts';
 
 /** What is said after the last thing that was done. */
 export type LogNote =
-  | { kind: 'saved'; run: Run; number: number }
+  | { kind: 'saved'; run: Run }
   | { kind: 'withdrawn'; run: Run }
   | { kind: 'fault'; sentence: string };
 
 export type RunContent = Omit<RunCreate, 'sessionId' | 'revisionId' | 'setupId' | 'happenedAt'>;
+type RunPlace = Pick<RunCreate, 'sessionId' | 'revisionId' | 'setupId'> & {
+  revisionNumber: number;
+};
 
 /**
- * The runs of this table. A run stands in the list only after the server has it on disk; what
- * failed keeps its identifier, so that trying again cannot log it twice.
+ * The runs of this table. Everything that is done is on this device's disk before it is shown, and is
+ * sent from there, in order; without a connection it waits. What others log comes in by itself.
+ *
+ * @param onSent called with each run of this device that the server has taken
  */
-export function useRunLog(first: Run[]) {
-  const [runs, setRuns] = useState(first);
+export function useRunLog(
+  first: Run[],
+  session: string | null,
+  route: string,
+  onSent: (run: Run) => void,
+) {
+  const [stored, setStored] = useState(first);
   const [note, setNote] = useState<LogNote | null>(null);
-  const [pending, setPending] = useState<{ id: string; happenedAt: string } | null>(null);
   const [busy, setBusy] = useState(false);
+  const written = useRef(0);
 
-  const attempt = async (action: () => Promise<void>): Promise<boolean> => {
+  const outbox = useOutbox((write, answer) => {
+    written.current++;
+    if (write.sessionId !== session) return;
+    setStored((now) => taken(now, write, answer));
+    if (write.method === 'PUT' && write.run !== null) onSent(answer as Run);
+  });
+  useRunNews(session, route, written, setStored);
+  const waiting = useMemo(
+    () => outbox.waiting.filter((write) => write.sessionId === session),
+    [outbox.waiting, session],
+  );
+  const runs = useMemo(() => withWaiting(stored, waiting), [stored, waiting]);
+
+  /** Keeps a write; false, with a note, when this device could not keep it. */
+  const keep = async (write: Parameters<typeof outbox.keep>[0], then: LogNote | null) => {
+    if (busy) return false;
     setBusy(true);
     try {
-      await action();
+      await outbox.keep(write);
+      setNote(then);
       return true;
-    } catch (error) {
-      setNote({ kind: 'fault', sentence: sentenceOf(error) });
+    } catch {
+      setNote({
+        kind: 'fault',
+        sentence:
+          'This browser could not keep the run: its storage is full or closed to this page. It still stands here.',
+      });
       return false;
     } finally {
       setBusy(false);
     }
   };
-  const put = (run: Run) => setRuns((now) => [...now.filter((old) => old.id !== run.id), run]);
+  const put = (run: Run, then: LogNote | null) => {
+    const { id, revisionNumber: _number, photo: _photo, version: _version, ...content } = run;
+    return keep(
+      { runId: id, sessionId: run.sessionId, method: 'PUT', path: `runs/${id}`, content, run },
+      then,
+    );
+  };
 
   return {
     runs,
     note,
     busy,
-    /** Logs a new run; null, with a note, when that did not work. */
-    log: async (
-      place: Pick<RunCreate, 'sessionId' | 'revisionId' | 'setupId'>,
-      content: RunContent,
-    ): Promise<Run | null> => {
-      let saved: Run | null = null;
-      await attempt(async () => {
-        const key = pending ?? { id: uuid(), happenedAt: new Date().toISOString() };
-        setPending(key);
-        const run = await send<Run>('PUT', `runs/${key.id}`, {
-          ...place,
-          happenedAt: key.happenedAt,
-          ...content,
-        });
-        setPending(null);
-        put(run);
-        setNote({ kind: 'saved', run, number: runs.length + 1 });
-        saved = run;
-      });
-      return saved;
+    /** Writes of this session that are not sent yet, and whether the server answers. */
+    waiting,
+    reached: outbox.reached,
+    drop: outbox.drop,
+    retry: outbox.retry,
+    /** Logs a new run; null, with a note, when it could not be kept. */
+    log: async (place: RunPlace, content: RunContent): Promise<Run | null> => {
+      const id = uuid();
+      const run = { ...place, ...content, id, happenedAt: new Date().toISOString() };
+      const shown: Run = { ...run, photo: false, version: 0 };
+      return (await put(shown, { kind: 'saved', run: shown })) ? shown : null;
     },
     change: (run: Run, content: RunContent) =>
-      attempt(async () => {
-        const changed = await send<Run>('PATCH', `runs/${run.id}`, {
-          ...content,
-          version: run.version,
-        });
-        setRuns((now) => now.map((old) => (old.id === changed.id ? changed : old)));
-        setNote(null);
-      }),
+      keep(
+        {
+          runId: run.id,
+          sessionId: run.sessionId,
+          method: 'PATCH',
+          path: `runs/${run.id}`,
+          content: { ...content, version: run.version },
+          run: { ...run, ...content, version: run.version + 1 },
+        },
+        null,
+      ),
     withdraw: (run: Run) =>
-      attempt(async () => {
-        await send('DELETE', `runs/${run.id}`);
-        setRuns((now) => now.filter((old) => old.id !== run.id));
-        setNote({ kind: 'withdrawn', run });
-      }),
-    putBack: (run: Run) =>
-      attempt(async () => {
-        const { id, revisionNumber: _number, version: _version, ...content } = run;
-        put(await send<Run>('PUT', `runs/${id}`, content));
-        setNote(null);
+      keep(
+        {
+          runId: run.id,
+          sessionId: run.sessionId,
+          method: 'DELETE',
+          path: `runs/${run.id}`,
+          content: undefined,
+          run: null,
+        },
+        { kind: 'withdrawn', run },
+      ),
+    putBack: (run: Run) => put(run, null),
+    /** Puts a photo to a run that was logged before. */
+    addPhoto: (run: Run, photo: Blob) =>
+      outbox.keep({
+        runId: run.id,
+        sessionId: run.sessionId,
+        method: 'PUT',
+        path: `runs/${run.id}/photo`,
+        content: photo,
+        run: null,
       }),
   };
+}
+
+/** The stored runs after the server has taken a write. */
+function taken(runs: Run[], { method, runId, run }: WaitingWrite, answer: unknown): Run[] {
+  if (method === 'DELETE') return runs.filter(({ id }) => id !== runId);
+  if (run === null) return runs.map((one) => (one.id === runId ? { ...one, photo: true } : one));
+  return [...runs.filter(({ id }) => id !== runId), answer as Run];
 }

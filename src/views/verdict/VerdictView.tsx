@@ -1,28 +1,35 @@
-import { checkpointsOf } from '../../core/route/moves.ts';
-import { useMemo, useState } from 'react';
-import type { FieldRecord, Robot, Route, RouteRevision, Run } from '../../contracts/records.ts';
-import type { AimOption } from '../../core/consistency/aim.ts';
+import { lazy, Suspense, useMemo, useState } from 'react';
+import type {
+  FieldRecord,
+  Robot,
+  Route,
+  RouteRevision,
+  Run,
+  Session,
+} from '../../contracts/records.ts';
+import { USUAL_LIMITS, type AimOption, type AimTarget } from '../../core/consistency/aim.ts';
 import { measuredRuns } from '../../core/consistency/measured.ts';
-import {
-  changeWords,
-  percent,
-  sourceWords,
-  verdictWords,
-} from '../../core/consistency/sentences.ts';
-import { predictionEllipse } from '../../core/consistency/summary.ts';
-import { verdictOf } from '../../core/consistency/verdict.ts';
-import { formatNumber } from '../../core/quantities/quantity.ts';
-import { shiftedPlan } from '../../core/route/moves.ts';
-import { send, sentenceOf } from '../../ui/api.ts';
-import { Button } from '../../ui/Button.tsx';
+import { verdictWords } from '../../core/consistency/sentences.ts';
+import { predictionEllipse, summarise } from '../../core/consistency/summary.ts';
+import { FEWEST_RUNS, verdictOf } from '../../core/consistency/verdict.ts';
+import type { Offset } from '../../core/field/field.ts';
+import { checkpointsOf } from '../../core/route/moves.ts';
 import { Figures } from '../../ui/Figures.tsx';
 import { Notice } from '../../ui/Notice.tsx';
+import { Tabs } from '../../ui/Tabs.tsx';
 import { TargetCard, type CardRun } from '../../ui/TargetCard.tsx';
 import { Picker } from '../../ui/TextField.tsx';
 import { TitleBlock, type TitleBlockProps } from '../../ui/TitleBlock.tsx';
+import { ChangePanel } from './ChangePanel.tsx';
+import { ComparePanel } from './ComparePanel.tsx';
 import { verdictFigures } from './figures.ts';
+import { HonestyPanel } from './HonestyPanel.tsx';
+import { PointsPanel } from './PointsPanel.tsx';
 import { useAdvice } from './useAdvice.ts';
 import styles from './VerdictView.module.css';
+
+// The charts bring a drawing library with them, which the sentence should not wait for.
+const ChartPanel = lazy(async () => ({ default: (await import('./ChartPanel.tsx')).ChartPanel }));
 
 export interface VerdictViewProps {
   route: Route;
@@ -31,18 +38,37 @@ export interface VerdictViewProps {
   field: FieldRecord;
   /** The revision that is judged, and the numbers of all that have runs. */
   revision: RouteRevision;
-  judged: number[];
+  driven: number[];
   runs: Run[];
+  /** Runs of the revision that are too old to be judged with the others. */
+  older: number;
+  sessions: Session[];
   titleBlock: TitleBlockProps;
 }
 
+type Panel = 'change' | 'figures' | 'time' | 'compare' | 'forecast' | 'points';
+
+const PANELS: readonly { value: Panel; label: string }[] = [
+  { value: 'change', label: 'Change' },
+  { value: 'figures', label: 'Figures' },
+  { value: 'time', label: 'Over time' },
+  { value: 'compare', label: 'Compare' },
+  { value: 'forecast', label: 'Forecast' },
+  { value: 'points', label: 'Points' },
+];
+
 /** The verdict station: one sentence, and the evidence beneath it. */
 export function VerdictView(props: VerdictViewProps) {
-  const { route, robot, field, revision, runs, titleBlock } = props;
+  const { route, robot, field, revision, runs, older, sessions, titleBlock } = props;
   const { plan } = revision;
   const checkpoints = useMemo(() => checkpointsOf(plan), [plan]);
   const [checkpointId, setCheckpointId] = useState(checkpoints.at(-1)!.id);
+  const [panel, setPanel] = useState<Panel>('change');
   const [shown, setShown] = useState<AimOption | null>(null);
+  const [together, setTogether] = useState(false);
+  const [limits, setLimits] = useState(USUAL_LIMITS);
+  const [sets, setSets] = useState<{ first: readonly Run[]; second: readonly Run[] } | null>(null);
+  const [cloud, setCloud] = useState<Offset[] | null>(null);
   const checkpoint = checkpoints.find(({ id }) => id === checkpointId)!;
   const model = field.field.models.find(({ id }) => id === checkpoint.modelId)!;
   const setup = robot.setup.setup;
@@ -59,12 +85,42 @@ export function VerdictView(props: VerdictViewProps) {
     () => ({ plan, field: field.field, believed: setup, truth: setup }),
     [plan, field, setup],
   );
-  const advice = useAdvice(experiment, checkpoint, measured.zone, verdict.summary);
-  const offered = verdict.kind === 'too early' ? [] : advice.aims.slice(0, 2);
-  const best = offered[0] ?? null;
+  const targets = useMemo(
+    () =>
+      (together ? checkpoints : [checkpoint]).flatMap((one): AimTarget[] => {
+        const of = field.field.models.find(({ id }) => id === one.modelId)!;
+        const at = measuredRuns(runs, one, of.zone);
+        if (at.runs.length < FEWEST_RUNS) return [];
+        const summary = summarise(at.runs.map(({ offset }) => offset));
+        return [{ checkpoint: one, zone: at.zone, summary }];
+      }),
+    [together, checkpoints, checkpoint, field, runs],
+  );
+  const advice = useAdvice(experiment, checkpoint, targets, limits);
+  const best = verdict.kind === 'too early' ? null : (advice.aims[0] ?? null);
   const words = verdictWords(verdict, route.goal, plan, setup, best, advice.shares);
   const region = verdict.summary === null ? null : predictionEllipse(verdict.summary);
   const aside = runs.filter((run) => run.setAside !== null);
+  const place = targets.findIndex((target) => target.checkpoint.id === checkpointId);
+  const after = shown?.expected[place] ?? null;
+  const counted = useMemo(
+    () =>
+      runs
+        .map((run, i) => ({ run, number: i + 1 }))
+        .filter(
+          ({ run }) =>
+            run.setAside === null &&
+            run.measurements.some((one) => one.checkpointId === checkpointId),
+        ),
+    [runs, checkpointId],
+  );
+  const cards =
+    sets === null
+      ? cardRuns(runs, checkpointId, model.id)
+      : [
+          ...cardRuns(sets.first, checkpointId, model.id).map((run) => ({ ...run, earlier: true })),
+          ...cardRuns(sets.second, checkpointId, model.id),
+        ];
 
   return (
     <div className={styles['view']}>
@@ -80,7 +136,7 @@ export function VerdictView(props: VerdictViewProps) {
           <Picker
             label="Revision"
             value={String(revision.number)}
-            options={props.judged.map((number) => ({
+            options={props.driven.map((number) => ({
               value: String(number),
               label: `revision ${number}`,
             }))}
@@ -101,20 +157,23 @@ export function VerdictView(props: VerdictViewProps) {
         <TargetCard
           zone={model.zone}
           title={model.name}
-          runs={cardRuns(runs, checkpointId, model.id)}
-          region={region}
+          runs={cards}
+          region={sets === null ? region : null}
           forecast={
-            shown === null || region === null
+            after === null || region === null
               ? null
-              : { ...region, along: shown.expected.along, left: shown.expected.left }
+              : { ...region, along: after.along, left: after.left }
           }
-          mean={verdict.summary?.mean ?? null}
-          numbered
+          cloud={panel === 'forecast' ? cloud : null}
+          mean={sets === null ? (verdict.summary?.mean ?? null) : null}
+          numbered={cards.length <= 40}
         />
-      </div>
-      <section className={styles['figures']}>
-        <h2 className={styles['section']}>What the figures say</h2>
-        <Figures figures={verdictFigures(verdict, route.goal)} />
+        {sets !== null && <p className={styles['hint']}>Grey: the first set. Teal: the second.</p>}
+        {older > 0 && (
+          <Notice>
+            The newest {runs.length} runs are judged; {older} older ones are kept.
+          </Notice>
+        )}
         {!measured.headingJudged && (
           <Notice>Some runs have no heading, so only the place is judged.</Notice>
         )}
@@ -122,51 +181,69 @@ export function VerdictView(props: VerdictViewProps) {
           <Notice mood="fault">
             {aside.length === 1 ? 'One run is' : `${aside.length} runs are`} set aside:{' '}
             {[...new Set(aside.map((run) => run.setAside))].join(', ')}.{' '}
-            {withThem(runs, checkpointId, model.id)}
+            {withThem(runs, checkpoint, model.zone, route.goal, model.id)}
           </Notice>
         )}
-      </section>
-      <section className={styles['change']}>
-        <h2 className={styles['section']}>What to change</h2>
-        {verdict.kind === 'too early' && <p>Nothing yet.</p>}
-        {verdict.kind === 'leave it' && (
-          <p>Nothing. The options below are for when you have a reason of your own.</p>
-        )}
-        {verdict.kind === 'tighten' && (
-          <p>Work on the largest source below before any number; aiming helps afterwards.</p>
-        )}
-        {offered.map((option) => (
-          <Option
-            key={option.changes.map((change) => change.moveId).join()}
-            option={option}
-            best={option === best && verdict.kind === 'aim'}
-            chanceNow={verdict.chanceNow}
-            shown={option === shown}
-            onShow={() => setShown(option === shown ? null : option)}
-            words={option.changes.map((change) => changeWords(change, plan, setup))}
-            route={route}
-            revision={revision}
-            reason={`Aim at ${checkpoint.name} after ${verdict.runs} runs of revision ${revision.number}`}
-          />
-        ))}
-        {advice.working && verdict.kind !== 'too early' && (
-          <p role="status">Working out what helps …</p>
-        )}
-        {advice.shares.length > 0 && (
-          <>
-            <h2 className={styles['section']}>Where the forecast’s spread comes from</h2>
-            <div>
-              {advice.shares.slice(0, 4).map(({ of: source, share }) => (
-                <div key={source} className={styles['share']}>
-                  <span>{sourceWords(source)}</span>
-                  <span className={styles['bar']} style={{ width: `${100 * share}%` }} />
-                  <output>{percent(share)}</output>
-                </div>
-              ))}
-            </div>
-          </>
-        )}
+      </div>
+      <section className={styles['evidence']}>
+        <Tabs label="Evidence" value={panel} tabs={PANELS} onChange={setPanel} />
+        <div className={styles['panel']} role="tabpanel" aria-label={labelOf(panel)}>
+          {panel === 'change' && (
+            <ChangePanel
+              route={route}
+              revision={revision}
+              experiment={experiment}
+              verdict={verdict}
+              checkpoint={checkpoint}
+              targets={targets}
+              together={together}
+              onTogether={setTogether}
+              limits={limits}
+              onLimits={setLimits}
+              advice={advice}
+              shown={shown}
+              onShow={setShown}
+            />
+          )}
+          {panel === 'figures' && <Figures figures={verdictFigures(verdict, route.goal)} />}
+          {panel === 'time' && (
+            <Suspense fallback={<p>Drawing …</p>}>
+              <ChartPanel counted={counted} measured={measured.runs} verdict={verdict} />
+            </Suspense>
+          )}
+          {panel === 'compare' && (
+            <ComparePanel
+              routeId={route.id}
+              robotId={robot.id}
+              checkpoint={checkpoint}
+              zone={model.zone}
+              sessions={sessions}
+              revision={revision.number}
+              onSets={setSets}
+            />
+          )}
+          {panel === 'forecast' && (
+            <HonestyPanel
+              robot={robot}
+              experiment={experiment}
+              checkpoint={checkpoint}
+              zone={measured.zone}
+              measured={measured.runs}
+              onForecast={setCloud}
+            />
+          )}
+          {panel === 'points' && (
+            <PointsPanel
+              models={field.field.models.filter(({ id }) =>
+                checkpoints.some(({ modelId }) => modelId === id),
+              )}
+              runs={runs}
+              goal={route.goal}
+            />
+          )}
+        </div>
         <div className={styles['bottom']}>
+          <a href={`/story?route=${route.id}`}>The story of this route, to print</a>
           <TitleBlock {...titleBlock} revision={String(revision.number)} />
         </div>
       </section>
@@ -174,68 +251,8 @@ export function VerdictView(props: VerdictViewProps) {
   );
 }
 
-interface OptionProps {
-  option: AimOption;
-  best: boolean;
-  chanceNow: number | null;
-  shown: boolean;
-  onShow: () => void;
-  words: string[];
-  route: Route;
-  revision: RouteRevision;
-  reason: string;
-}
-
-function Option({
-  option,
-  best,
-  chanceNow,
-  shown,
-  onShow,
-  words,
-  route,
-  revision,
-  reason,
-}: OptionProps) {
-  const [fault, setFault] = useState<string | null>(null);
-  const next = route.revision.number + 1;
-  const newest = revision.number === route.revision.number;
-  const make = async () => {
-    try {
-      await send('POST', `routes/${route.id}/revisions`, {
-        basedOn: revision.number,
-        origin: 'aim',
-        reason: `${reason}: ${words.join('; ')}`,
-        plan: shiftedPlan(revision.plan, new Map(option.changes.map((c) => [c.moveId, c.change]))),
-      });
-      location.assign(`/route?route=${route.id}`);
-    } catch (error) {
-      setFault(sentenceOf(error));
-    }
-  };
-  const { along, left } = option.expected;
-  return (
-    <article className={[styles['option'], best ? styles['best'] : ''].join(' ')}>
-      <h3>{words.map((one) => one.charAt(0).toUpperCase() + one.slice(1)).join('; ')}</h3>
-      <Figures
-        figures={[
-          { label: 'Left over', value: `${formatNumber(Math.hypot(along, left), 1)} mm` },
-          { label: 'Chance to hit', value: `${percent(chanceNow)} → ${percent(option.chance)}` },
-        ]}
-      />
-      <div className={styles['buttons']}>
-        {newest && (
-          <Button weight={best ? 'main' : 'plain'} onClick={() => void make()}>
-            Make revision {next}
-          </Button>
-        )}
-        <Button aria-pressed={shown} onClick={onShow}>
-          {shown ? 'Hide' : 'Show'} on the card
-        </Button>
-      </div>
-      {fault !== null && <Notice mood="fault">{fault}</Notice>}
-    </article>
-  );
+function labelOf(panel: Panel): string {
+  return PANELS.find(({ value }) => value === panel)!.label;
 }
 
 function cardRuns(runs: readonly Run[], checkpointId: string, modelId: string): CardRun[] {
@@ -256,8 +273,20 @@ function cardRuns(runs: readonly Run[], checkpointId: string, modelId: string): 
   });
 }
 
-/** The count with the runs that were set aside, so that both results are at hand. */
-function withThem(runs: readonly Run[], checkpointId: string, modelId: string): string {
-  const all = cardRuns(runs, checkpointId, modelId);
-  return `With ${all.length === runs.length ? 'them' : 'those measured'}: ${all.filter((run) => run.hit).length} of ${all.length}.`;
+/** The count and the verdict with the runs that were set aside, so that both results are at hand. */
+function withThem(
+  runs: readonly Run[],
+  checkpoint: Parameters<typeof measuredRuns>[1],
+  zone: Parameters<typeof measuredRuns>[2],
+  goal: number,
+  modelId: string,
+): string {
+  const all = measuredRuns(
+    runs.map((run) => ({ ...run, setAside: null })),
+    checkpoint,
+    zone,
+  );
+  const { hits, kind } = verdictOf(all.runs, all.zone, goal);
+  const measured = cardRuns(runs, checkpoint.id, modelId).length === runs.length;
+  return `With ${measured ? 'them' : 'those measured'}: ${hits} of ${all.runs.length}, verdict “${kind}”.`;
 }

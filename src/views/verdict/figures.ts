@@ -1,4 +1,6 @@
 import type { Verdict } from '../../core/consistency/verdict.ts';
+import { claimableRate, furtherHitsToClaim } from '../../core/consistency/claims.ts';
+import { radiusHolding } from '../../core/consistency/radii.ts';
 import { percent } from '../../core/consistency/sentences.ts';
 import { formatNumber } from '../../core/quantities/quantity.ts';
 import type { Figure } from '../../ui/Figures.tsx';
@@ -19,6 +21,12 @@ export function verdictFigures(verdict: Verdict, goal: number): Figure[] {
       why: 'Wilson’s interval at 95 %: (p + z²/2n ± z·√(p(1 − p)/n + z²/4n²)) / (1 + z²/n), z = 1.96. Few runs say little: 8 of 10 fits anything from 49 to 94 %. E. B. Wilson, 1927.',
     },
   ];
+  const more = furtherHitsToClaim(hits, runs, goal);
+  figures.push({
+    label: 'Can be claimed, with 90 % confidence',
+    value: `at least ${percent(claimableRate(hits, runs))}`,
+    why: `The lower end of Clopper and Pearson’s one-sided interval. To claim ${percent(goal)}, ${more === null ? 'no series is long enough' : more === 0 ? 'no more runs are needed' : `${more} more hits in a row are needed`}. From nothing, 9 in 10 takes 22 hits in a row.`,
+  });
   if (summary === null) return figures;
   const { mean, covariance } = summary;
   return [
@@ -47,6 +55,11 @@ export function verdictFigures(verdict: Verdict, goal: number): Figure[] {
       label: 'Repeatability',
       value: `${formatNumber(summary.repeatability, 1)} mm`,
       why: 'RP of ISO 9283: l̄ + 3·S, with l the distances of the runs from their mean and S the spread of l. No number in the program removes it.',
+    },
+    {
+      label: 'Half and 95 % end within',
+      value: `${formatNumber(radiusHolding(0.5, summary), 0)} and ${formatNumber(radiusHolding(0.95, summary), 0)} mm`,
+      why: 'R50 and R95: the radii about the target within which half and 19 of 20 future runs end, from the fitted normal distribution.',
     },
     {
       label: 'Spread right, far',

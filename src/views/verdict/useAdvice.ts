@@ -1,9 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { Share } from '../../core/budget/budget.ts';
 import type { SpreadSource } from '../../core/budget/stepModel.ts';
-import type { AimOption } from '../../core/consistency/aim.ts';
-import type { OffsetSummary } from '../../core/consistency/summary.ts';
-import type { Zone } from '../../core/field/field.ts';
+import type { AimLimits, AimOption, AimTarget } from '../../core/consistency/aim.ts';
 import type { Checkpoint } from '../../core/route/moves.ts';
 import type { Experiment } from '../../core/simulation/run.ts';
 import { simulationWorker } from '../../ui/simulationWorker.ts';
@@ -15,33 +13,41 @@ export interface Advice {
   working: boolean;
 }
 
-/** Works out, away from the page, which numbers would aim and where the spread comes from. */
+const NOTHING: Advice = { aims: [], shares: [], working: false };
+
+/**
+ * Works out, away from the page, which numbers would aim and where the spread comes from.
+ *
+ * @param targets what is aimed at; none while there are too few runs
+ */
 export function useAdvice(
   experiment: Experiment,
   checkpoint: Checkpoint,
-  zone: Zone,
-  summary: OffsetSummary | null,
+  targets: readonly AimTarget[],
+  limits: AimLimits,
 ): Advice {
-  const [advice, setAdvice] = useState<Advice>({ aims: [], shares: [], working: true });
+  const [advice, setAdvice] = useState<Advice>({ ...NOTHING, working: true });
   useEffect(() => {
     const worker = simulationWorker();
     let ended = false;
     const work = async () => {
-      const aims =
-        summary === null
-          ? []
-          : await worker.ask((door) => door.aim(experiment, checkpoint, zone, summary));
-      if (!ended) setAdvice({ aims, shares: [], working: true });
       const shares = await worker.ask((door) => door.shares(experiment, checkpoint));
+      if (ended) return;
+      if (targets.length === 0) {
+        setAdvice({ aims: [], shares, working: false });
+        return;
+      }
+      setAdvice((now) => ({ ...now, shares }));
+      const aims = await worker.ask((door) => door.aim(experiment, [...targets], limits));
       if (!ended) setAdvice({ aims, shares, working: false });
     };
-    setAdvice({ aims: [], shares: [], working: true });
+    setAdvice((now) => ({ ...now, aims: [], working: true }));
     // Leaving the page gives the work up; nobody waits for it then.
-    work().catch(() => ended || setAdvice({ aims: [], shares: [], working: false }));
+    work().catch(() => ended || setAdvice(NOTHING));
     return () => {
       ended = true;
       worker.end();
     };
-  }, [experiment, checkpoint, zone, summary]);
+  }, [experiment, checkpoint, targets, limits]);
   return advice;
 }

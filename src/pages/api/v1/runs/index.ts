@@ -1,10 +1,13 @@
+import { z } from 'zod';
 import { idSchema } from '../../../../contracts/domain.ts';
 import { database } from '../../../../store/database.ts';
 import { NotFound } from '../../../../store/errors.ts';
 import { listRuns } from '../../../../store/runs.ts';
 import { endpoint, json } from '../../_endpoint.ts';
 
-/** Runs by `?session=`, `?route=` or `?revision=`, oldest first. */
+const limitSchema = z.coerce.number().int().min(1).max(100_000).optional().catch(undefined);
+
+/** Runs by `?session=`, `?route=` or `?revision=`, oldest first; with `?limit=` the newest of them. */
 export const GET = endpoint(async ({ url }) => {
   const given = (name: string) => {
     const value = url.searchParams.get(name);
@@ -17,6 +20,7 @@ export const GET = endpoint(async ({ url }) => {
       sessionId: given('session'),
       routeId: given('route'),
       revisionId: given('revision'),
+      limit: limitSchema.parse(url.searchParams.get('limit') ?? undefined),
     }),
   );
 });

@@ -1,12 +1,12 @@
 import * as Comlink from 'comlink';
 import { useEffect, useRef, useState } from 'react';
-import type { NextStep } from '../../core/planning/nextSteps.ts';
-import { formatNumber } from '../../core/quantities/quantity.ts';
-import type { Experiment } from '../../core/simulation/run.ts';
-import { Button } from '../../ui/Button.tsx';
-import { Cancelled } from '../../ui/cancellableWorker.ts';
-import { simulationWorker, type SimulationWorker } from '../../ui/simulationWorker.ts';
-import styles from './Panels.module.css';
+import type { NextStep } from '../core/planning/nextSteps.ts';
+import { formatNumber } from '../core/quantities/quantity.ts';
+import type { Experiment } from '../core/simulation/run.ts';
+import { Button } from './Button.tsx';
+import { Cancelled } from './cancellableWorker.ts';
+import { simulationWorker, type SimulationWorker } from './simulationWorker.ts';
+import styles from './NextSteps.module.css';
 
 interface NextStepsProps {
   experiment: Experiment;

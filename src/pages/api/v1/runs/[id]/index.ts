@@ -1,7 +1,7 @@
-import { runCreateSchema, runUpdateSchema } from '../../../../contracts/records.ts';
-import { database } from '../../../../store/database.ts';
-import { getRun, putRun, updateRun, withdrawRun } from '../../../../store/runs.ts';
-import { body, endpoint, idOf, json } from '../../_endpoint.ts';
+import { runCreateSchema, runUpdateSchema } from '../../../../../contracts/records.ts';
+import { database } from '../../../../../store/database.ts';
+import { getRun, putRun, updateRun, withdrawRun } from '../../../../../store/runs.ts';
+import { body, endpoint, idOf, json } from '../../../_endpoint.ts';
 
 export const GET = endpoint(async (context) => json(await getRun(database(), idOf(context))));
 

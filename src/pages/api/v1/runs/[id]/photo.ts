@@ -1,0 +1,18 @@
+import { database } from '../../../../../store/database.ts';
+import { NotFound } from '../../../../../store/errors.ts';
+import { getPhoto, setPhoto } from '../../../../../store/runs.ts';
+import { endpoint, idOf, json } from '../../../_endpoint.ts';
+import { pictureAnswer, pictureBody } from '../../../_picture.ts';
+
+/** The photo of a run. */
+export const GET = endpoint(async (context) => {
+  const photo = await getPhoto(database(), idOf(context));
+  if (photo === null) throw new NotFound('photo');
+  return pictureAnswer(photo);
+});
+
+export const PUT = endpoint(async (context) => {
+  const photo = await pictureBody(context.request);
+  await setPhoto(database(), idOf(context), photo);
+  return json({ bytes: photo.bytes.length });
+});

@@ -1,0 +1,23 @@
+import { idSchema } from '../../../../contracts/domain.ts';
+import type { RunNews } from '../../../../contracts/records.ts';
+import { database } from '../../../../store/database.ts';
+import { NotFound } from '../../../../store/errors.ts';
+import { listRuns, runsMark } from '../../../../store/runs.ts';
+import { endpoint, json } from '../../_endpoint.ts';
+
+/** Runs by `?session=` and `?route=`, and only when something changed since `?mark=`. */
+export const GET = endpoint(async ({ url }) => {
+  const session = idSchema.safeParse(url.searchParams.get('session'));
+  const route = idSchema.safeParse(url.searchParams.get('route'));
+  if (!session.success) throw new NotFound('session');
+  if (!route.success) throw new NotFound('route');
+  const mark = await runsMark(database(), session.data);
+  const news: RunNews = {
+    mark,
+    runs:
+      mark === url.searchParams.get('mark')
+        ? null
+        : await listRuns(database(), { sessionId: session.data, routeId: route.data }),
+  };
+  return json(news);
+});

@@ -1,0 +1,38 @@
+import { Button } from '../../ui/Button.tsx';
+import styles from './TableView.module.css';
+
+const CAUSES = ['put down wrong', 'touched', 'battery', 'attachment', 'drop-out', 'table moved'];
+
+interface CausesProps {
+  cause: string | null;
+  onCause: (cause: string | null) => void;
+}
+
+/** Why a run does not count: a word by one press, or one's own. */
+export function Causes({ cause, onCause }: CausesProps) {
+  const own = cause !== null && !CAUSES.includes(cause) ? cause : '';
+  return (
+    <section className={styles['list']}>
+      <h2>Anything odd? It is kept, but does not count.</h2>
+      <div className={styles['chips']}>
+        {CAUSES.map((word) => (
+          <Button
+            key={word}
+            aria-pressed={cause === word}
+            onClick={() => onCause(cause === word ? null : word)}
+          >
+            {word}
+          </Button>
+        ))}
+        <input
+          className={styles['own']}
+          aria-label="Another cause, in your own words"
+          placeholder="own word"
+          maxLength={200}
+          value={own}
+          onChange={(event) => onCause(event.target.value === '' ? null : event.target.value)}
+        />
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,120 @@
+import { useState } from 'react';
+import type { Run, Session } from '../../contracts/records.ts';
+import type { Checkpoint } from '../../core/route/moves.ts';
+import { send, sentenceOf } from '../../ui/api.ts';
+import { Button } from '../../ui/Button.tsx';
+import { runLook } from './RunCells.tsx';
+import styles from './Practice.module.css';
+
+interface GoalProps {
+  session: Session;
+  /** Runs of the revision in this session, oldest first. */
+  runs: readonly Run[];
+  checkpoint: Checkpoint;
+  revision: number;
+  onChanged: (session: Session) => void;
+}
+
+/** How the practice stands: a place for each run that is wanted, filled as they come. */
+export function Goal({ session, runs, checkpoint, revision, onChanged }: GoalProps) {
+  const [open, setOpen] = useState(false);
+  const counted = runs.filter((run) => run.setAside === null);
+  const hits = counted.filter((run) => runLook(run, checkpoint) === 'hit').length;
+  const { goalRuns, goalHits } = session;
+  if (open) {
+    return <GoalForm session={session} onDone={() => setOpen(false)} onChanged={onChanged} />;
+  }
+  if (goalRuns === null) {
+    return (
+      <div className={styles['goal']}>
+        <p>
+          {counted.length} {counted.length === 1 ? 'run' : 'runs'} of revision {revision}, {hits}{' '}
+          {hits === 1 ? 'hit' : 'hits'}
+        </p>
+        <Button onClick={() => setOpen(true)}>Set a goal</Button>
+      </div>
+    );
+  }
+  const wanted = goalHits ?? goalRuns;
+  const left = goalRuns - counted.length;
+  return (
+    <div className={styles['goal']}>
+      <div>
+        <p>
+          <b>
+            {counted.length} of {goalRuns}
+          </b>{' '}
+          runs of revision {revision}, <b>{hits} hits</b>, want {wanted}
+        </p>
+        <p className={styles['places']} aria-hidden="true">
+          {Array.from({ length: Math.min(goalRuns, 40) }, (_, i) => {
+            const run = counted[i];
+            return <i key={i} data-look={run === undefined ? 'open' : runLook(run, checkpoint)} />;
+          })}
+        </p>
+        <p role="status" className={styles['standing']}>
+          {goalSentence(left, hits, wanted)}
+        </p>
+      </div>
+      <Button onClick={() => setOpen(true)}>Goal</Button>
+    </div>
+  );
+}
+
+/** Whether the goal can still be met, in words. */
+export function goalSentence(left: number, hits: number, wanted: number): string {
+  const need = wanted - hits;
+  if (need <= 0) return 'The goal is met.';
+  if (left <= 0) return `The series is over, ${need} short.`;
+  if (need > left) return 'The goal is out of reach in this series.';
+  return `${need} more ${need === 1 ? 'hit' : 'hits'} in ${left} ${left === 1 ? 'run' : 'runs'}.`;
+}
+
+interface GoalFormProps {
+  session: Session;
+  onDone: () => void;
+  onChanged: (session: Session) => void;
+}
+
+function GoalForm({ session, onDone, onChanged }: GoalFormProps) {
+  const [runs, setRuns] = useState(String(session.goalRuns ?? 10));
+  const [hits, setHits] = useState(String(session.goalHits ?? 9));
+  const [fault, setFault] = useState<string | null>(null);
+  const save = async () => {
+    const [goalRuns, goalHits] = [Number(runs), Number(hits)];
+    if (!Number.isInteger(goalRuns) || goalRuns < 1 || !(goalHits >= 0 && goalHits <= goalRuns)) {
+      setFault('A goal needs whole numbers, with no more hits than runs.');
+      return;
+    }
+    const { title, surface, people, note, version } = session;
+    const content = { title, surface, people, note, goalRuns, goalHits, version };
+    try {
+      onChanged(await send<Session>('PATCH', `sessions/${session.id}`, content));
+      onDone();
+    } catch (error) {
+      setFault(sentenceOf(error));
+    }
+  };
+  return (
+    <form
+      className={styles['goal']}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void save();
+      }}
+    >
+      <p>
+        Want{' '}
+        <input aria-label="Hits wanted" value={hits} onChange={(e) => setHits(e.target.value)} />{' '}
+        hits in{' '}
+        <input aria-label="Runs wanted" value={runs} onChange={(e) => setRuns(e.target.value)} />{' '}
+        runs
+        {fault !== null && <span className={styles['fault']}> {fault}</span>}
+      </p>
+      <Button type="submit" weight="main">
+        Set
+      </Button>
+      <Button onClick={onDone}>Not now</Button>
+    </form>
+  );
+}

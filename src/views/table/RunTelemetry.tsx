@@ -1,0 +1,119 @@
+import { useEffect, useState } from 'react';
+import type { Recording } from '../../core/telemetry/recording.ts';
+import { travelLogOf } from '../../core/bench/logs.ts';
+import type { RecordedRun } from '../../core/consistency/departure.ts';
+import { degrees } from '../../core/geometry/angle.ts';
+import { moveTitle } from '../../core/formats/moveTitle.ts';
+import { formatNumber } from '../../core/quantities/quantity.ts';
+import { stepsOf } from '../../core/route/moves.ts';
+import type { Experiment } from '../../core/simulation/run.ts';
+import { sentenceOf } from '../../ui/api.ts';
+import { benchWorker } from '../../ui/benchWorker.ts';
+import { Notice } from '../../ui/Notice.tsx';
+import { Plot } from '../../ui/Plot.tsx';
+import { loadRecording } from '../../ui/recordings.ts';
+import { simulationWorker } from '../../ui/simulationWorker.ts';
+import styles from './Practice.module.css';
+
+interface RunTelemetryProps {
+  telemetryId: string;
+  experiment: Experiment;
+}
+
+const SEED = 11;
+
+/** What the link recorded of a run, laid over its forecast, with the moment where it left it. */
+export function RunTelemetry({ telemetryId, experiment }: RunTelemetryProps) {
+  const [found, setFound] = useState<RecordedRun | null>(null);
+  const [fault, setFault] = useState<string | null>(null);
+  useEffect(() => {
+    const bench = benchWorker();
+    const simulation = simulationWorker();
+    let ended = false;
+    const work = async () => {
+      const recording: Recording = await loadRecording(bench, telemetryId);
+      const { drive, gyro } = experiment.believed;
+      const log = travelLogOf(recording, drive, gyro.rightPositive);
+      if (log === null) {
+        setFault('This recording lacks time, one of the motors or the heading.');
+        return;
+      }
+      const laid = await simulation.ask((door) => door.recorded(experiment, log, SEED));
+      if (ended) return;
+      setFound(laid);
+      if (laid === null) setFault('Nothing moves in this recording.');
+    };
+    work().catch((error: unknown) => ended || setFault(sentenceOf(error)));
+    return () => {
+      ended = true;
+      bench.end();
+      simulation.end();
+    };
+  }, [telemetryId, experiment]);
+  if (fault !== null) return <Notice mood="fault">{fault}</Notice>;
+  if (found === null) return <p role="status">Laying the recording over the forecast …</p>;
+  const band = (of: 'heading' | 'travelled', side: -1 | 1, scale: number) =>
+    found.expected.map((moment) => ({
+      x: moment.time,
+      y:
+        scale *
+        (moment[of] +
+          side * 2 * (of === 'heading' ? moment.headingSpread : moment.travelledSpread)),
+    }));
+  const degree = -degrees(1);
+  const { departure } = found;
+  const left =
+    departure === null
+      ? []
+      : [{ from: departure.time, to: departure.time + 0.4, word: 'leaves it here' }];
+  return (
+    <>
+      <p role="status">{departureWords(found, experiment)}</p>
+      <div className={styles['plots']}>
+        <Plot
+          label="Heading over time: recorded and expected"
+          x={{ title: '' }}
+          y={{ title: 'heading right, °' }}
+          shaded={departure?.of === 'heading' ? left : []}
+          series={[
+            { label: 'expected, 19 of 20', look: 'fit', points: band('heading', -1, degree) },
+            { label: '', look: 'fit', points: band('heading', 1, degree) },
+            {
+              label: 'recorded',
+              look: 'trace',
+              points: found.measured.map(({ time, heading }) => ({ x: time, y: degree * heading })),
+            },
+          ]}
+        />
+        <Plot
+          label="Way driven over time: recorded and expected"
+          x={{ title: 's' }}
+          y={{ title: 'driven, mm' }}
+          shaded={departure?.of === 'distance' ? left : []}
+          series={[
+            { label: '', look: 'fit', points: band('travelled', -1, 1) },
+            { label: '', look: 'fit', points: band('travelled', 1, 1) },
+            {
+              label: '',
+              look: 'trace',
+              points: found.measured.map(({ time, travelled }) => ({ x: time, y: travelled })),
+            },
+          ]}
+        />
+      </div>
+    </>
+  );
+}
+
+function departureWords({ departure }: RecordedRun, { plan, believed }: Experiment): string {
+  if (departure === null) return 'The recording stays within what was expected, to its end.';
+  const step = stepsOf(plan.moves)[departure.step]!;
+  const title = moveTitle(step.move, believed, 0, (id) =>
+    plan.moves.findIndex((move) => move.id === id),
+  );
+  const by =
+    departure.of === 'heading'
+      ? `${formatNumber(Math.abs(degrees(departure.by)), 1)}° too far ${departure.by > 0 ? 'left' : 'right'}`
+      : `${formatNumber(Math.abs(departure.by), 0)} mm too ${departure.by > 0 ? 'far' : 'short'}`;
+  return `It leaves what was expected ${formatNumber(departure.time, 1)} s after the start, in move ${step.position + 1}, ${title}: soon ${by}.`;
+}

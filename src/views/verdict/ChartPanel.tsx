@@ -1,0 +1,163 @@
+import { useMemo, useState } from 'react';
+import type { Run } from '../../contracts/records.ts';
+import type { MeasuredRun, Verdict } from '../../core/consistency/verdict.ts';
+import { FOLLOWS_IS_REAL } from '../../core/consistency/verdict.ts';
+import { outliers, robustDistances } from '../../core/consistency/outliers.ts';
+import { runChart, type ChartSignal } from '../../core/consistency/runChart.ts';
+import { effectWords, factorWords, percent } from '../../core/consistency/sentences.ts';
+import type { Axis } from '../../core/consistency/stability.ts';
+import { formatNumber } from '../../core/quantities/quantity.ts';
+import { Choice } from '../../ui/Choice.tsx';
+import { Notice } from '../../ui/Notice.tsx';
+import { Plot } from '../../ui/Plot.tsx';
+import styles from './VerdictView.module.css';
+
+interface ChartPanelProps {
+  /** The runs that count, with their numbers, and the same as measured. */
+  counted: readonly { run: Run; number: number }[];
+  measured: readonly MeasuredRun[];
+  verdict: Verdict;
+}
+
+/** The runs in their order: whether they are of one kind, and if not, what they follow. */
+export function ChartPanel({ counted, measured, verdict }: ChartPanelProps) {
+  const [axis, setAxis] = useState<Axis>('along');
+  // Right and far are positive, as everywhere on the card.
+  const values = useMemo(
+    () => measured.map(({ offset }) => (axis === 'along' ? offset.along : -offset.left)),
+    [measured, axis],
+  );
+  const chart = useMemo(() => runChart(values), [values]);
+  const flags = useMemo(() => outliers(measured.map(({ offset }) => offset)), [measured]);
+  const distances = useMemo(
+    () => robustDistances(measured.map(({ offset }) => offset)),
+    [measured],
+  );
+  if (chart === null) return <p>A chart needs two runs.</p>;
+  const first = counted[0]?.number ?? 1;
+  const numberOf = (i: number) => counted[i]?.number ?? first + i;
+  const line = (y: number) => [
+    { x: numberOf(0), y },
+    { x: numberOf(values.length - 1), y },
+  ];
+  const odd = new Set(
+    chart.signals
+      .filter(({ rule }) => rule === 'beyond a limit')
+      .flatMap(({ from, to }) => Array.from({ length: to - from + 1 }, (_, i) => from + i)),
+  );
+  const flagged = counted.filter((_, i) => flags[i] === true);
+  return (
+    <>
+      <Choice
+        label="Offset"
+        value={axis}
+        options={[
+          { value: 'along', label: 'far' },
+          { value: 'left', label: 'right' },
+        ]}
+        onChange={setAxis}
+      />
+      <div className={styles['chart']}>
+        <Plot
+          label="Offset of each run with its limits"
+          x={{ title: '' }}
+          y={{ title: `${axis === 'along' ? 'far' : 'right'}, mm` }}
+          series={[
+            {
+              label: 'runs',
+              look: 'measured',
+              points: values.map((y, i) => ({ x: numberOf(i), y })),
+            },
+            { label: 'mean', look: 'fit', points: line(chart.mean) },
+            { label: 'limits', look: 'limit', points: line(chart.upper) },
+            { label: '', look: 'limit', points: line(chart.lower) },
+            {
+              label: odd.size > 0 ? 'beyond a limit' : '',
+              look: 'fault',
+              points: [...odd].map((i) => ({ x: numberOf(i), y: values[i]! })),
+            },
+          ]}
+        />
+      </div>
+      <div className={styles['ranges']}>
+        <Plot
+          label="Moving range: how far each run lies from the one before"
+          x={{ title: 'run' }}
+          y={{ title: 'range, mm', from: 0 }}
+          series={[
+            {
+              label: '',
+              look: 'trace',
+              points: chart.movingRanges.map((y, i) => ({ x: numberOf(i + 1), y })),
+            },
+            { label: '', look: 'limit', points: line(chart.rangeLimit) },
+          ]}
+        />
+      </div>
+      {chart.signals.length === 0 ? (
+        <p>All runs lie within the limits, without a pattern: they look like one kind.</p>
+      ) : (
+        <ul className={styles['signals']}>
+          {chart.signals.map((signal) => (
+            <li key={`${signal.rule} ${signal.from}`}>{signalWords(signal, numberOf)}</li>
+          ))}
+        </ul>
+      )}
+      {flagged.map(({ run, number }) => (
+        <Notice key={run.id} mood="fault">
+          Run {number} lies far from the others (
+          {formatNumber(distances[counted.findIndex((one) => one.run.id === run.id)] ?? 0, 1)} times
+          their spread). If you know a cause, set it aside with it at the{' '}
+          <a href={`/table?session=${run.sessionId}`}>Table</a>; it stays in sight.
+        </Notice>
+      ))}
+      <h2 className={styles['section']}>What the offset may follow</h2>
+      {verdict.effects.length === 0 ? (
+        <p>Six runs are needed to ask.</p>
+      ) : (
+        <table className={styles['table']}>
+          <thead>
+            <tr>
+              <th>follows</th>
+              <th>how</th>
+              <th>chance alone</th>
+            </tr>
+          </thead>
+          <tbody>
+            {verdict.effects.slice(0, 6).map((effect) => (
+              <tr
+                key={`${effect.factor} ${effect.axis}`}
+                data-real={effect.adjustedP < FOLLOWS_IS_REAL}
+              >
+                <td>
+                  {factorWords(effect.factor)}, {effect.axis === 'along' ? 'far' : 'right'}
+                </td>
+                <td>{effectWords(effect)}</td>
+                <td>{effect.adjustedP < 0.001 ? 'under 0.1 %' : percent(effect.adjustedP)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      <p className={styles['hint']}>
+        “Chance alone” is corrected for asking {verdict.effects.length} questions at once. Below{' '}
+        {formatNumber(100 * FOLLOWS_IS_REAL, 1)} % the verdict says unstable. A battery or a time
+        that nobody noted is not asked about.
+      </p>
+    </>
+  );
+}
+
+function signalWords({ rule, from, to }: ChartSignal, numberOf: (i: number) => number): string {
+  const [a, b] = [numberOf(from), numberOf(to)];
+  switch (rule) {
+    case 'beyond a limit':
+      return a === b ? `Run ${a} lies beyond a limit.` : `Runs ${a} to ${b} lie beyond a limit.`;
+    case 'nine on one side':
+      return `Runs ${a} to ${b} all lie on one side of the mean.`;
+    case 'six rising or falling':
+      return `Runs ${a} to ${b} only go one way.`;
+    case 'leap':
+      return `From run ${a} to run ${b} is a leap beyond what is usual.`;
+  }
+}

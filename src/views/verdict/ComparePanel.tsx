@@ -1,0 +1,176 @@
+import { useEffect, useMemo, useState } from 'react';
+import type { Run, Session, SetupRevision } from '../../contracts/records.ts';
+import { FEWEST_TO_COMPARE, type Comparison } from '../../core/consistency/comparison.ts';
+import { measuredRuns } from '../../core/consistency/measured.ts';
+import { runSets, type RunSet } from '../../core/consistency/runSets.ts';
+import { comparisonWords, percent } from '../../core/consistency/sentences.ts';
+import type { Zone } from '../../core/field/field.ts';
+import { formatNumber } from '../../core/quantities/quantity.ts';
+import type { Checkpoint } from '../../core/route/moves.ts';
+import type { Estimate } from '../../core/statistics/leastSquares.ts';
+import { send, sentenceOf } from '../../ui/api.ts';
+import { Figures } from '../../ui/Figures.tsx';
+import { Notice } from '../../ui/Notice.tsx';
+import { simulationWorker } from '../../ui/simulationWorker.ts';
+import { Picker } from '../../ui/TextField.tsx';
+import styles from './VerdictView.module.css';
+
+interface ComparePanelProps {
+  routeId: string;
+  robotId: string;
+  checkpoint: Checkpoint;
+  zone: Zone;
+  sessions: readonly Session[];
+  /** The revision that is judged, as the second set to begin with. */
+  revision: number;
+  /** Shows both sets on the card. */
+  onSets: (sets: { first: readonly Run[]; second: readonly Run[] } | null) => void;
+}
+
+const SEED = 7;
+
+/** Two sets of runs beside each other: whether they differ, in what, and how many runs would tell. */
+export function ComparePanel(props: ComparePanelProps) {
+  const { routeId, robotId, checkpoint, zone, sessions, revision, onSets } = props;
+  const [runs, setRuns] = useState<Run[] | null>(null);
+  const [setups, setSetups] = useState<SetupRevision[]>([]);
+  const [fault, setFault] = useState<string | null>(null);
+  const [chosen, setChosen] = useState<{ first: string; second: string } | null>(null);
+  const [found, setFound] = useState<Comparison | null>(null);
+  useEffect(() => {
+    const load = async () => {
+      setSetups(await send<SetupRevision[]>('GET', `robots/${robotId}/setups`));
+      setRuns(await send<Run[]>('GET', `runs?route=${routeId}&limit=2000`));
+    };
+    load().catch((error: unknown) => setFault(sentenceOf(error)));
+  }, [routeId, robotId]);
+  const sets = useMemo(
+    () =>
+      runSets(runs ?? [], {
+        session: (id) => sessions.find((session) => session.id === id)?.title ?? 'a session',
+        setup: (id) => `setup ${setups.find((setup) => setup.id === id)?.number ?? '?'}`,
+      }),
+    [runs, sessions, setups],
+  );
+  const [first, second] = chosenSets(sets, chosen, revision);
+  const offsets = useMemo(() => {
+    const of = (set: RunSet<Run> | null) => measuredRuns(set?.runs ?? [], checkpoint, zone);
+    return [of(first), of(second)] as const;
+  }, [first, second, checkpoint, zone]);
+  useEffect(() => {
+    onSets(first === null || second === null ? null : { first: first.runs, second: second.runs });
+  }, [first, second, onSets]);
+  useEffect(() => () => onSets(null), [onSets]);
+  const enough = offsets.every((set) => set.runs.length >= FEWEST_TO_COMPARE);
+  useEffect(() => {
+    setFound(null);
+    if (!enough) return;
+    const worker = simulationWorker();
+    let ended = false;
+    const [a, b] = offsets.map((set) => set.runs.map(({ offset }) => offset));
+    const judged = offsets.find((set) => !set.headingJudged)?.zone ?? offsets[0].zone;
+    worker
+      .ask((door) => door.compare(a!, b!, judged, SEED))
+      .then((comparison) => ended || setFound(comparison))
+      .catch((error: unknown) => ended || setFault(sentenceOf(error)));
+    return () => {
+      ended = true;
+      worker.end();
+    };
+  }, [offsets, enough]);
+
+  if (fault !== null) return <Notice mood="fault">{fault}</Notice>;
+  if (runs === null) return <p role="status">Fetching the runs …</p>;
+  if (first === null || second === null) {
+    return (
+      <p>There is only one kind of run so far. A second revision or evening can be compared.</p>
+    );
+  }
+  const options = sets.map(({ key, words, runs: of }) => ({
+    value: key,
+    label: `${words} (${of.length})`,
+  }));
+  const words = found === null ? null : comparisonWords(found, first.words, second.words);
+  return (
+    <>
+      <div className={styles['pair']}>
+        <Picker
+          label="First"
+          value={first.key}
+          options={options}
+          onChange={(key) => setChosen({ first: key, second: second.key })}
+        />
+        <Picker
+          label="Second"
+          value={second.key}
+          options={options}
+          onChange={(key) => setChosen({ first: first.key, second: key })}
+        />
+      </div>
+      {!enough && <p>A comparison needs four measured runs in each set.</p>}
+      {enough && words === null && <p role="status">Dealing the runs out 4,000 times …</p>}
+      {words !== null && found !== null && (
+        <>
+          <p className={styles['headline']}>{words.headline}</p>
+          <p>{words.reason}</p>
+          <Figures figures={comparisonFigures(found)} />
+        </>
+      )}
+    </>
+  );
+}
+
+/** The sets that were chosen, or the revision that is judged beside the one before it. */
+function chosenSets(
+  sets: RunSet<Run>[],
+  chosen: { first: string; second: string } | null,
+  revision: number,
+): [RunSet<Run> | null, RunSet<Run> | null] {
+  const byKey = (key: string) => sets.find((set) => set.key === key) ?? null;
+  if (chosen !== null) return [byKey(chosen.first), byKey(chosen.second)];
+  const second = byKey(`revision ${revision}`);
+  const earlier = sets
+    .filter(({ key }) => key.startsWith('revision '))
+    .filter(({ runs }) => runs[0]!.revisionNumber < revision)
+    .at(-1);
+  const first = earlier ?? sets.find((set) => set !== second) ?? null;
+  return [first, second ?? sets.find((set) => set !== first) ?? null];
+}
+
+function comparisonFigures(comparison: Comparison) {
+  const { chances, difference, spreadRatio, meanP, spreadP, counts } = comparison;
+  const range = ({ value, low, high }: Estimate, sign: 1 | -1) => {
+    const ends = [sign * low, sign * high].sort((a, b) => a - b);
+    return `${formatNumber(sign * value, 1)}, ${formatNumber(ends[0]!, 1)} to ${formatNumber(ends[1]!, 1)} mm`;
+  };
+  return [
+    { label: 'Runs', value: `${counts[0]} and ${counts[1]}` },
+    {
+      label: 'Chance to hit',
+      value: `${percent(chances[0])} → ${percent(chances[1])}`,
+      strong: true,
+      why: 'From the fitted normal distribution of each set, over the zone.',
+    },
+    {
+      label: 'Second further right',
+      value: range(difference.left, -1),
+      why: 'Difference of the means with its 95 % interval, for unequal spreads. B. L. Welch, 1947.',
+    },
+    { label: 'Second further far', value: range(difference.along, 1) },
+    {
+      label: 'Spread, times the first',
+      value: `${formatNumber(spreadRatio.value, 2)}, ${formatNumber(spreadRatio.low, 2)} to ${formatNumber(spreadRatio.high, 2)}`,
+      why: 'Ratio of √(variance far + variance right) with its 95 % interval: F with Satterthwaite’s degrees of freedom.',
+    },
+    {
+      label: 'Offset differs by chance in',
+      value: percent(meanP),
+      why: 'Permutation test: the runs are dealt out to the two sets 4,000 times; the share of deals with as large a difference of means.',
+    },
+    {
+      label: 'Spread differs by chance in',
+      value: percent(spreadP),
+      why: 'Permutation test on the ratio of the mean distances to each set’s own middle.',
+    },
+  ];
+}

@@ -1,0 +1,78 @@
+import type { Run } from '../../contracts/records.ts';
+import { routePoints } from '../../core/consistency/points.ts';
+import { furtherHitsToClaim } from '../../core/consistency/claims.ts';
+import { percent } from '../../core/consistency/sentences.ts';
+import type { FieldModel } from '../../core/field/field.ts';
+import { formatNumber } from '../../core/quantities/quantity.ts';
+import styles from './VerdictView.module.css';
+
+interface PointsPanelProps {
+  models: readonly FieldModel[];
+  /** Runs of the revision, set aside ones too. */
+  runs: readonly Run[];
+  goal: number;
+}
+
+/** What the route is worth: chance and points of each model, and of all together. */
+export function PointsPanel({ models, runs, goal }: PointsPanelProps) {
+  const counted = runs.filter((run) => run.setAside === null);
+  const found = routePoints(
+    models,
+    counted.map(({ outcomes }) => outcomes),
+  );
+  const seconds = counted.flatMap((run) => (run.seconds === null ? [] : [run.seconds]));
+  const time =
+    seconds.length === 0 ? null : seconds.reduce((sum, one) => sum + one, 0) / seconds.length;
+  return (
+    <>
+      <p className={styles['headline']}>
+        {formatNumber(found.expected, 0)} of {found.full} points a run
+      </p>
+      <p>
+        The true mean lies between {formatNumber(found.low, 0)} and {formatNumber(found.high, 0)}{' '}
+        points, after {counted.length} runs.
+        {time !== null &&
+          ` A run takes ${formatNumber(time, 0)} s: ${formatNumber((60 * found.expected) / time, 0)} points a minute.`}
+      </p>
+      <table className={styles['table']}>
+        <thead>
+          <tr>
+            <th>model</th>
+            <th>hits</th>
+            <th>chance</th>
+            <th>points expected</th>
+          </tr>
+        </thead>
+        <tbody>
+          {found.models.map((model) => (
+            <tr key={model.modelId}>
+              <td>{model.name}</td>
+              <td>
+                {model.hits} of {model.tries}
+              </td>
+              <td>
+                {percent(model.chanceLow)} to {percent(model.chanceHigh)}
+              </td>
+              <td>
+                {formatNumber(model.expected, 0)} of {model.full} ({formatNumber(model.low, 0)} to{' '}
+                {formatNumber(model.high, 0)})
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {found.models.map((model) => (
+        <p key={model.modelId} className={styles['hint']}>
+          {claimWords(model.name, furtherHitsToClaim(model.hits, model.tries, goal), goal)}
+        </p>
+      ))}
+    </>
+  );
+}
+
+function claimWords(name: string, more: number | null, goal: number): string {
+  const rate = `${formatNumber(100 * goal, 0)} %`;
+  if (more === 0) return `${name}: “at least ${rate}” can be claimed with 90 % confidence.`;
+  if (more === null) return `${name}: “at least ${rate}” is out of reach of any series.`;
+  return `${name}: ${more} more hits in a row, and “at least ${rate}” can be claimed with 90 % confidence.`;
+}
