@@ -116,14 +116,15 @@ def comparison(n, m, shift, scale):
         squares = ((a - a.mean(axis=0)) ** 2).sum(axis=0) + ((b - b.mean(axis=0)) ** 2).sum(axis=0)
         return (gap / np.sqrt(squares / (len(a) + len(b) - 2))).max()
 
-    def log_ratio(a, b):
-        own = lambda c: np.linalg.norm(c - c.mean(axis=0), axis=1).mean() / np.sqrt(1 - 1 / len(c))
-        return abs(np.log(own(b) / own(a)))
-
-    both = np.vstack([first, second])
+    own = lambda c: np.linalg.norm(c - c.mean(axis=0), axis=1) / np.sqrt(1 - 1 / len(c))
+    log_ratio = lambda a, b: abs(np.log(b.mean() / a.mean()))
     p = {}
-    for name, statistic in (("meanP", largest), ("spreadP", log_ratio)):
-        seen = statistic(first, second)
+    for name, statistic, one, other in (
+        ("meanP", largest, first, second),
+        ("spreadP", log_ratio, own(first), own(second)),
+    ):
+        both = np.concatenate([one, other])
+        seen = statistic(one, other)
         deals = 20000
         count = sum(
             statistic(both[o[:n]], both[o[n:]]) >= seen - 1e-12

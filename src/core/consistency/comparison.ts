@@ -45,8 +45,9 @@ const MOST_NEEDED = 500;
  * Compares two sets of offsets by permutation: the runs are dealt out to the two sets again and again,
  * and the share of deals that show as large a difference is the p-value, whatever the distribution.
  * The difference of means is the larger of |along| and |left|, each in its pooled standard deviation; that
- * of the spread is the log ratio of the mean distances to the set's own centroid. The joint value takes the
- * rarer of both and counts how often a deal shows one as rare (min P; Westfall and Young, 1993).
+ * of the spread is the log ratio of the mean distances to the set's own centroid. There the distances
+ * are dealt out: a difference of the means would otherwise widen both sets of a deal. The joint value
+ * takes the rarer of both and counts how often a deal shows one as rare (min P; Westfall and Young, 1993).
  *
  * @param permutations more give finer p-values; the smallest possible is 1/(permutations + 1)
  * @throws RangeError with fewer than four runs in a set
@@ -111,6 +112,7 @@ function permutationTests(
   const n = all.length;
   const along = Float64Array.from(all, (offset) => offset.along);
   const left = Float64Array.from(all, (offset) => offset.left);
+  const distances = Float64Array.from([...ownDistances(first), ...ownDistances(second)]);
   const draw = uniform(seed);
   const order = Uint32Array.from({ length: n }, (_, i) => i);
   const means = new Float64Array(permutations + 1);
@@ -131,7 +133,12 @@ function permutationTests(
       standardised(b.along - a.along, a.alongSquares + b.alongSquares, n),
       standardised(b.left - a.left, a.leftSquares + b.leftSquares, n),
     );
-    spreads[deal] = Math.abs(logRatio(b.distance, a.distance));
+    spreads[deal] = Math.abs(
+      logRatio(
+        meanOf(distances, order, first.length, n),
+        meanOf(distances, order, 0, first.length),
+      ),
+    );
   }
   const shareAsLarge = (values: Float64Array) => {
     let count = 0;
@@ -175,17 +182,26 @@ function centred(
   const meanLeft = sumLeft / count;
   let alongSquares = 0;
   let leftSquares = 0;
-  let distance = 0;
   for (let i = from; i < to; i++) {
-    const a = along[order[i]!]! - meanAlong;
-    const b = left[order[i]!]! - meanLeft;
-    alongSquares += a * a;
-    leftSquares += b * b;
-    distance += Math.sqrt(a * a + b * b);
+    alongSquares += (along[order[i]!]! - meanAlong) ** 2;
+    leftSquares += (left[order[i]!]! - meanLeft) ** 2;
   }
-  // A set of n runs lies √(1 − 1/n) nearer to its own centroid than to the true one.
-  const own = distance / count / Math.sqrt(1 - 1 / count);
-  return { along: meanAlong, left: meanLeft, alongSquares, leftSquares, distance: own };
+  return { along: meanAlong, left: meanLeft, alongSquares, leftSquares };
+}
+
+/** Distances to the own centroid, to which a set of n runs lies √(1 − 1/n) nearer than to the true one. */
+function ownDistances(offsets: readonly Offset[]): number[] {
+  const n = offsets.length;
+  const along = offsets.reduce((sum, offset) => sum + offset.along, 0) / n;
+  const left = offsets.reduce((sum, offset) => sum + offset.left, 0) / n;
+  const scale = 1 / Math.sqrt(1 - 1 / n);
+  return offsets.map((offset) => scale * Math.hypot(offset.along - along, offset.left - left));
+}
+
+function meanOf(values: Float64Array, order: Uint32Array, from: number, to: number): number {
+  let sum = 0;
+  for (let i = from; i < to; i++) sum += values[order[i]!]!;
+  return sum / (to - from);
 }
 
 function standardised(difference: number, squares: number, n: number): number {

@@ -247,9 +247,15 @@ export function TableView(props: TableViewProps) {
         <div className={styles['scroll']}>
           <div className={styles['head']}>
             <h1>Run {number}</h1>
-            <p>
-              revision {route.revision.number}, want {Math.round(100 * route.goal)} %
-            </p>
+            {!starting && session !== null && editing === null && (
+              <Goal
+                session={session}
+                runs={ofRevision}
+                checkpoint={checkpoint}
+                revision={route.revision.number}
+                onChanged={setSession}
+              />
+            )}
           </div>
           {starting || session === null ? (
             <NewSession
@@ -259,18 +265,7 @@ export function TableView(props: TableViewProps) {
             />
           ) : (
             <>
-              {editing === null && (
-                <>
-                  <Goal
-                    session={session}
-                    runs={ofRevision}
-                    checkpoint={checkpoint}
-                    revision={route.revision.number}
-                    onChanged={setSession}
-                  />
-                  <ClockBar clock={clock} expected={props.expected} />
-                </>
-              )}
+              {editing === null && <ClockBar clock={clock} expected={props.expected} />}
               <div className={styles['judge']}>
                 <Button
                   className={styles['hit']}

@@ -33,12 +33,14 @@ export function useRunLog(
   const [note, setNote] = useState<LogNote | null>(null);
   const [busy, setBusy] = useState(false);
   const written = useRef(0);
+  /** Runs that were logged here and that the server has not taken yet. */
+  const fresh = useRef(new Set<string>());
 
   const outbox = useOutbox((write, answer) => {
     written.current++;
     if (write.sessionId !== session) return;
     setStored((now) => taken(now, write, answer));
-    if (write.method === 'PUT' && write.run !== null) onSent(answer as Run);
+    if (fresh.current.delete(write.runId)) onSent(answer as Run);
   });
   useRunNews(session, route, written, setStored);
   const waiting = useMemo(
@@ -88,6 +90,7 @@ export function useRunLog(
       const id = uuid();
       const run = { ...place, ...content, id, happenedAt: new Date().toISOString() };
       const shown: Run = { ...run, photo: false, version: 0 };
+      fresh.current.add(id);
       return (await put(shown, { kind: 'saved', run: shown })) ? shown : null;
     },
     change: (run: Run, content: RunContent) =>

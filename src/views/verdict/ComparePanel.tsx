@@ -137,6 +137,10 @@ function chosenSets(
   return [first, second ?? sets.find((set) => set !== first) ?? null];
 }
 
+function rare(p: number): string {
+  return p < 0.001 ? 'under 0.1 %' : percent(p);
+}
+
 function comparisonFigures(comparison: Comparison) {
   const { chances, difference, spreadRatio, meanP, spreadP, counts } = comparison;
   const range = ({ value, low, high }: Estimate, sign: 1 | -1) => {
@@ -164,13 +168,13 @@ function comparisonFigures(comparison: Comparison) {
     },
     {
       label: 'Offset differs by chance in',
-      value: percent(meanP),
+      value: rare(meanP),
       why: 'Permutation test: the runs are dealt out to the two sets 4,000 times; the share of deals with as large a difference of means.',
     },
     {
       label: 'Spread differs by chance in',
-      value: percent(spreadP),
-      why: 'Permutation test on the ratio of the mean distances to each set’s own middle.',
+      value: rare(spreadP),
+      why: 'Permutation test on the ratio of the mean distances to each set’s own middle; the distances are dealt out.',
     },
   ];
 }

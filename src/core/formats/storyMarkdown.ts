@@ -1,0 +1,39 @@
+import { chapterFigures, type Story } from '../consistency/story.ts';
+import { formatNumber } from '../quantities/quantity.ts';
+
+/** A text in a cell or line of Markdown: nothing that people typed may act as markup. */
+function plain(text: string): string {
+  return text.replace(/[\\`*_{}[\]<>()#+!|~-]/g, '\\$&').replace(/\s+/g, ' ');
+}
+
+/** A story as Markdown, for a notebook. */
+export function storyMarkdown(story: Story): string {
+  const { points } = story;
+  const lines = [
+    `# ${plain(story.route)}`,
+    '',
+    `Robot ${plain(story.robot)} on ${plain(story.field)}; goal ${formatNumber(100 * story.goal, 0)} %.`,
+    '',
+    `**${plain(story.headline)}** ${plain(story.reason)}`,
+    '',
+    `Points of a run to expect: ${formatNumber(points.expected, 0)} of ${points.full} (between ${formatNumber(points.low, 0)} and ${formatNumber(points.high, 0)}).`,
+    '',
+    '## Revisions',
+    '',
+    '| revision | made | why | result | verdict | promise |',
+    '| --- | --- | --- | --- | --- | --- |',
+    ...story.chapters.map(
+      (chapter) =>
+        `| ${chapter.number} | ${chapter.createdAt.slice(0, 10)} | ${plain(chapter.why)} | ${plain(chapterFigures(chapter))} | ${plain(chapter.headline)} | ${chapter.promise ?? ''} |`,
+    ),
+    '',
+    '## Timeline',
+    '',
+    ...story.events.map(
+      ({ at, title, says }) =>
+        `- ${at.slice(0, 16).replace('T', ' ')} **${plain(title)}** ${plain(says)}`,
+    ),
+    '',
+  ];
+  return lines.join('\n');
+}

@@ -1,0 +1,64 @@
+import type { Sequelize } from 'sequelize';
+import { storyOf, type Story } from '../core/consistency/story.ts';
+import { listBenchRecords } from './benchRecords.ts';
+import { getField } from './fields.ts';
+import { getRobot, listSetups } from './robots.ts';
+import { getRoute, listRevisions } from './routes.ts';
+import { listRuns } from './runs.ts';
+import { listSessions } from './sessions.ts';
+import type { BenchKind } from '../contracts/bench.ts';
+import type { Field } from '../core/field/field.ts';
+import type { Run } from '../contracts/records.ts';
+
+/** What a bench is called in a story. */
+const BENCH_WORDS: Record<BenchKind, string> = {
+  ports: 'Ports and names',
+  wheels: 'Wheels: straights against a tape',
+  square: 'Square both ways',
+  track: 'Track: turns by the wheels',
+  scale: 'Gyro scale: whole turns by hand',
+  turn: 'Turns: how far the robot turns on',
+  range: 'Range sensor against a tape',
+  light: 'Light: dark and white',
+  colour: 'Colours',
+  rest: 'Gyro at rest',
+  delays: 'Delays from a log',
+};
+
+/** As many runs as a story looks back on. */
+const NEWEST = 2000;
+
+/** A route's story, with the runs and the field that its drawings need. */
+export async function loadStory(
+  database: Sequelize,
+  routeId: string,
+): Promise<{ story: Story; runs: Run[]; field: Field }> {
+  const route = await getRoute(database, routeId);
+  const [robot, { name, field }, revisions, setups, benches, sessions, runs] = await Promise.all([
+    getRobot(database, route.robotId),
+    getField(database, route.fieldId),
+    listRevisions(database, routeId),
+    listSetups(database, route.robotId),
+    listBenchRecords(database, route.robotId),
+    listSessions(database, NEWEST),
+    listRuns(database, { routeId, limit: NEWEST }),
+  ]);
+  const story = storyOf({
+    route: route.name,
+    robot: robot.name,
+    field: name,
+    goal: route.goal,
+    setup: robot.setup.setup,
+    models: field.models,
+    revisions: revisions.toReversed(),
+    setups,
+    benches: benches.map(({ number, createdAt, bench }) => ({
+      number,
+      createdAt,
+      words: bench.kind === 'rest' ? bench.sentence : BENCH_WORDS[bench.kind],
+    })),
+    sessions,
+    runs,
+  });
+  return { story, runs, field };
+}
