@@ -50,6 +50,7 @@ export async function createRoute(
         origin: 'hand',
         reason: 'First plan',
         plan,
+        promises: [],
         createdAt: new Date(),
       },
       { transaction },

@@ -73,7 +73,7 @@ export interface RevisionRow extends Row<RevisionRow> {
   origin: 'hand' | 'aim' | 'bench';
   reason: string;
   plan: RoutePlan;
-  promises: CreationOptional<AimPromise[]>;
+  promises: AimPromise[];
   createdAt: Date;
 }
 export interface SessionRow extends Row<SessionRow> {
@@ -218,9 +218,8 @@ const instant = () => ({ type: DataTypes.DATE(3), allowNull: false });
 const version = () => ({ type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 });
 const name = () => ({ type: DataTypes.STRING(80), allowNull: false });
 
-/** A document kept as JSON text: MariaDB has no JSON type of its own, and text keeps every digit. */
 /**
- * A document as JSON text.
+ * A document as JSON text: MariaDB has no JSON type of its own, and text keeps every digit.
  *
  * @param schema brings documents that an earlier version wrote up to date when they are read
  */
@@ -293,7 +292,7 @@ function define(database: Sequelize): Tables {
       origin: { type: DataTypes.STRING(10), allowNull: false },
       reason: text(),
       plan: documentColumn('plan', planSchema),
-      promises: { ...documentColumn('promises'), defaultValue: [] },
+      promises: documentColumn('promises'),
       createdAt: instant(),
     }),
     sessions: database.define<SessionRow>('sessions', {

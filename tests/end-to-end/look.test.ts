@@ -6,7 +6,16 @@ import { caller } from '../api/client.ts';
 import { openBrowser, openPage } from '../browser.ts';
 
 const address = inject('address');
-const PAGES = ['/bench', '/bench#rest', '/route', '/program', '/table', '/verdict', '/files'];
+const PAGES = [
+  '/bench',
+  '/bench#rest',
+  '/route',
+  '/program',
+  '/table',
+  '/verdict',
+  '/story',
+  '/files',
+];
 /** Benches of the other kinds; they share theme and frame with the rest, so one look each will do. */
 const BENCHES = ['/bench#ports', '/bench#range', '/bench#colour'];
 let browser: Browser;

@@ -125,7 +125,8 @@ export function TableView(props: TableViewProps) {
       gyroAt: zeroedAt,
       // A list that nobody ticked says nothing of the jig.
       jig: ticked.size === 0 ? null : ticked.has(JIG_ITEM),
-      seconds: clock.phase === 'stopped' ? Math.round(10 * clock.seconds!) / 10 || null : null,
+      seconds:
+        clock.phase === 'stopped' ? Math.max(0.1, Math.round(10 * clock.seconds!) / 10) : null,
     });
     const run = await log.log(place, content);
     if (run === null) return;
