@@ -29,9 +29,10 @@ export async function startApplication(
   data: string,
   ...options: (string | Record<string, string>)[]
 ): Promise<Application> {
-  const port = await freePort();
   const words = options.filter((option) => typeof option === 'string');
   const variables = options.filter((option) => typeof option !== 'string');
+  const given = (Object.assign({}, ...variables) as Record<string, string>)['PORT'];
+  const port = given === undefined ? await freePort() : Number(given);
   const child = spawn(process.execPath, ['bin/start.mjs', ...words], {
     cwd: ROOT,
     env: {

@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 
 /** RFC 9457: what went wrong, as `application/problem+json`. */
 export interface Problem {
@@ -16,12 +16,15 @@ export interface Problem {
   sent?: unknown;
 }
 
-const problemSchema = z.object({ detail: z.string() });
-
-/** The sentence of a problem answer, or a general one when the answer is something else. */
+/**
+ * The sentence of a problem answer, or a general one when the answer is something else. Looked at by hand:
+ * one member is not worth carrying the schema library to every sheet.
+ */
 export function problemDetail(body: unknown): string {
-  const parsed = problemSchema.safeParse(body);
-  return parsed.success ? parsed.data.detail : 'The server did not answer as expected. Try again.';
+  const known = typeof body === 'object' && body !== null && 'detail' in body;
+  return known && typeof body.detail === 'string'
+    ? body.detail
+    : 'The server did not answer as expected. Try again.';
 }
 
 /** The first fault that a schema found, as a sentence with its place. */

@@ -203,9 +203,10 @@ export const runUpdateSchema = z.strictObject({
   measurements: runContent.measurements,
   outcomes: runContent.outcomes,
   battery: z.number().positive().max(100).nullable(),
-  gyroAt: instantSchema.nullable(),
-  jig: z.boolean().nullable(),
-  seconds: z.number().positive().max(3600).nullable(),
+  // What is left out stays as it is.
+  gyroAt: instantSchema.nullable().optional(),
+  jig: z.boolean().nullable().optional(),
+  seconds: z.number().positive().max(3600).nullable().optional(),
   setAside: z.string().trim().min(1).max(200).nullable(),
   note: noteSchema,
   version,

@@ -145,8 +145,9 @@ export async function withdrawRun(database: Sequelize, id: string): Promise<void
   if (changed === 0) await getRun(database, id);
 }
 
-/** Times become dates on their way into the table. */
-function storedValues<T extends { gyroAt: string | null }>({ gyroAt, ...rest }: T) {
+/** Times become dates on their way into the table; what is left out stays left out. */
+function storedValues<T extends { gyroAt?: string | null | undefined }>({ gyroAt, ...rest }: T) {
+  if (gyroAt === undefined) return rest;
   return { ...rest, gyroAt: gyroAt === null ? null : new Date(gyroAt) };
 }
 

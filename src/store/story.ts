@@ -26,7 +26,7 @@ const BENCH_WORDS: Record<BenchKind, string> = {
 };
 
 /** As many runs as a story looks back on. */
-const NEWEST = 2000;
+const NEWEST = 1000;
 
 /** A route's story, with the runs and the field that its drawings need. */
 export async function loadStory(

@@ -117,16 +117,18 @@ export function practices(seeds: number, countedRuns: number): Record<Policy, nu
 if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) {
   const seeds = 200;
   const ends = practices(seeds, 400);
-  console.log(`| policy | mean chance to hit after 60 runs | standard error | worst tenth |`);
-  console.log('| --- | --- | --- | --- |');
+  process.stdout.write(
+    `| policy | mean chance to hit after 60 runs | standard error | worst tenth |` + '\n',
+  );
+  process.stdout.write('| --- | --- | --- | --- |' + '\n');
   for (const policy of POLICIES) {
     const chances = ends[policy].toSorted((a, b) => a - b);
     const mean = chances.reduce((sum, chance) => sum + chance, 0) / seeds;
     const error = standardDeviation(chances) / Math.sqrt(seeds);
     const tenth =
       chances.slice(0, seeds / 10).reduce((sum, chance) => sum + chance, 0) / (seeds / 10);
-    console.log(
-      `| ${policy} | ${(100 * mean).toFixed(1)} % | ${(100 * error).toFixed(1)} % | ${(100 * tenth).toFixed(1)} % |`,
+    process.stdout.write(
+      `| ${policy} | ${(100 * mean).toFixed(1)} % | ${(100 * error).toFixed(1)} % | ${(100 * tenth).toFixed(1)} % |\n`,
     );
   }
 }

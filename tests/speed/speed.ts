@@ -9,7 +9,7 @@ import { gzipSync } from 'node:zlib';
 import type { Browser, Page } from 'playwright-core';
 import { FIELD } from '../../demo/field.ts';
 import { readJsonFile, type RobotFile, type RouteFile } from '../../src/contracts/files.ts';
-import type { Robot, Route, Session } from '../../src/contracts/records.ts';
+import type { Session } from '../../src/contracts/records.ts';
 import { emptyForecast, simulateRuns } from '../../src/core/simulation/forecast.ts';
 import { budgetBand } from '../../src/core/budget/band.ts';
 import { budgetOf, type StepModels } from '../../src/core/budget/budget.ts';
@@ -18,12 +18,15 @@ import { startApplication } from '../application.ts';
 import { openBrowser } from '../browser.ts';
 import { besideC } from './cReference.ts';
 import { millionLines, stillLogAnalysis, tenRobots } from './benches.ts';
+import { demoRoute, get, placeOfDemo } from './demoData.ts';
 import { longestTask, pageTime, watchLongTasks } from './longTasks.ts';
+import { manyClients, seasonViews } from './season.ts';
 import { percentile, type Line } from './table.ts';
 
 const RUNS = 500;
 const CLIENTS = 20;
 const RUNS_PER_CLIENT = 30;
+
 const DATA = '.test/speed';
 
 function demoExperiment(): Experiment {
@@ -151,16 +154,8 @@ async function forecastInBrowser(browser: Browser, address: string): Promise<Lin
 
 /** The answer to logging a run, with several clients at it at once. */
 async function loggingRuns(address: string): Promise<Line[]> {
-  const route = await demoRoute(address);
-  const [robots, sessions] = await Promise.all([
-    get<Robot[]>(address, 'robots'),
-    get<Session[]>(address, 'sessions'),
-  ]);
-  const place = {
-    sessionId: sessions[0]!.id,
-    revisionId: route.revision.id,
-    setupId: robots.find(({ id }) => id === route.robotId)!.setup.id,
-  };
+  const sessions = await get<Session[]>(address, 'sessions');
+  const place = { ...(await placeOfDemo(address)), sessionId: sessions[0]!.id };
   const logOne = async () => {
     const from = performance.now();
     const answer = await fetch(`${address}/api/v1/runs/${randomUUID()}`, {
@@ -242,15 +237,6 @@ async function tableScripts(browser: Browser, address: string): Promise<Line[]> 
   ];
 }
 
-async function get<T>(address: string, path: string): Promise<T> {
-  return (await (await fetch(`${address}/api/v1/${path}`)).json()) as T;
-}
-
-async function demoRoute(address: string): Promise<Route> {
-  const routes = await get<Route[]>(address, 'routes');
-  return routes.find(({ name }) => name === 'Sluice, then Tide Gauge')!;
-}
-
 rmSync(DATA, { recursive: true, force: true });
 const lines = [...simulation(), ...besideC(), ...budgetOfADrag(), ...stillLogAnalysis()];
 await (await startApplication(DATA)).stop();
@@ -267,6 +253,8 @@ try {
   lines.push(...(await forecastInBrowser(browser, application.address)));
   lines.push(...(await largeForecast(browser, application.address)));
   lines.push(...(await loggingRuns(application.address)));
+  lines.push(...(await manyClients(application.address)));
+  lines.push(...(await seasonViews(browser, application.address)));
   lines.push(...(await millionLines(browser, application.address)));
   lines.push(...(await tenRobots(browser, application.address)));
 } finally {

@@ -8,6 +8,9 @@ import { connect } from '../../src/store/database.ts';
 import { migrate } from '../../src/store/migrate.ts';
 import { MIGRATIONS } from '../../src/store/migrations.ts';
 import { createRobot, listRobots } from '../../src/store/robots.ts';
+import { getRevision } from '../../src/store/routes.ts';
+import { getRun } from '../../src/store/runs.ts';
+import { getSession } from '../../src/store/sessions.ts';
 import { ROOT } from '../application.ts';
 
 const DATA = join(ROOT, '.test', `migrations-${randomUUID().slice(0, 8)}`);
@@ -52,7 +55,30 @@ describe('the schema', () => {
     await migrate(database, MIGRATIONS.slice(0, -1));
     expect(await applied()).toHaveLength(MIGRATIONS.length - 1);
     const robot = await createRobot(database, 'Plover');
+    // A route and a run as the step before wrote them, without what is new.
+    await database.query(
+      `INSERT INTO fields (id, name, field, created_at) VALUES ('f', 'Field', '{}', NOW(3))`,
+    );
+    await database.query(
+      `INSERT INTO routes (id, name, robot_id, field_id, goal, created_at)
+        VALUES ('r', 'Route', '${robot.id}', 'f', 0.9, NOW(3))`,
+    );
+    await database.query(
+      `INSERT INTO revisions (id, route_id, number, origin, reason, plan, created_at)
+        VALUES ('v', 'r', 1, 'hand', '', '{"startId":"s","moves":[]}', NOW(3))`,
+    );
+    await database.query(
+      `INSERT INTO sessions (id, title, started_at, surface, people, note)
+        VALUES ('s', 'Session', NOW(3), '', '', '')`,
+    );
+    await database.query(
+      `INSERT INTO runs (id, session_id, revision_id, setup_id, happened_at, note)
+        VALUES ('n', 's', 'v', '${robot.setup.id}', NOW(3), 'old')`,
+    );
     await migrate(database);
+    expect(await getRun(database, 'n')).toMatchObject({ note: 'old', gyroAt: null, jig: null });
+    expect((await getRevision(database, 'r', 1)).promises).toEqual([]);
+    expect((await getSession(database, 's')).goalRuns).toBeNull();
     expect(await applied()).toHaveLength(MIGRATIONS.length);
     expect(await listRobots(database)).toEqual([robot]);
     const indexes = await database.query<{ Key_name: string }>('SHOW INDEX FROM runs', {

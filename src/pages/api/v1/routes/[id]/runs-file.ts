@@ -1,7 +1,7 @@
 import { writeJsonFile } from '../../../../../contracts/files.ts';
 import { writeRunsTable } from '../../../../../contracts/tables/runsTable.ts';
 import { database } from '../../../../../store/database.ts';
-import { runsFile } from '../../../../../store/files.ts';
+import { runsFile } from '../../../../../store/runFiles.ts';
 import { getRoute } from '../../../../../store/routes.ts';
 import { download, endpoint, idOf } from '../../../_endpoint.ts';
 
