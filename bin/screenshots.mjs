@@ -6,19 +6,10 @@ import { main } from './sentence.mjs';
 /** Pictures of the main views from a Corvat that runs with the demo: `npm run screenshots`. */
 const VIEWS = [
   { name: 'bench', path: '/bench' },
-  ...[
-    'ports',
-    'wheels',
-    'square',
-    'track',
-    'rest',
-    'scale',
-    'turn',
-    'range',
-    'light',
-    'colour',
-    'delays',
-  ].map((bench) => ({ name: bench, path: `/bench#${bench}` })),
+  ...['ports', 'wheels', 'square', 'rest', 'turn', 'range', 'colour', 'delays'].map((bench) => ({
+    name: bench,
+    path: `/bench#${bench}`,
+  })),
   { name: 'route', path: '/route' },
   { name: 'spread', path: '/route', tab: 'Spread', press: 'Try everything' },
   { name: 'tuning', path: '/route', tab: 'Tune' },
@@ -26,6 +17,9 @@ const VIEWS = [
   { name: 'program', path: '/program' },
   { name: 'table', path: '/table' },
   { name: 'verdict', path: '/verdict' },
+  { name: 'chart', path: '/verdict', tab: 'Over time' },
+  { name: 'compare', path: '/verdict', tab: 'Compare' },
+  { name: 'story', path: '/story' },
 ];
 
 await main(async () => {
