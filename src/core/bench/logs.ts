@@ -33,19 +33,14 @@ export function travelLogOf(
   drive: DriveBase,
   rightPositive: boolean,
 ): TravelLog | null {
-  const columns = ['t', 'left', 'right', 'heading'].map((name) => quantityOf(recording, name));
-  if (columns.includes(null)) return null;
-  const [time, left, right, heading] = completeRows(columns as Float64Array[]) as [
-    Float64Array,
-    Float64Array,
-    Float64Array,
-    Float64Array,
-  ];
+  const columns = motionColumns(recording, rightPositive);
+  if (columns === null) return null;
+  const { time, left, right, heading } = columns;
   const { left: leftDiameter, right: rightDiameter } = wheelDiameters(drive);
   const scale = 1 / (4 * drive.gearRatio);
   return {
     time,
-    heading: rightPositive ? heading.map((value) => -value) : heading,
+    heading,
     travelled: left.map((angle, i) => scale * (leftDiameter * angle + rightDiameter * right[i]!)),
   };
 }
@@ -56,6 +51,21 @@ export function motionLogOf(
   drive: DriveBase,
   rightPositive: boolean,
 ): MotionLog | null {
+  const columns = motionColumns(recording, rightPositive);
+  if (columns === null) return null;
+  const { time, left, right, heading } = columns;
+  const diameters = wheelDiameters(drive);
+  const perLeft = diameters.left / (2 * drive.gearRatio * drive.track);
+  const perRight = diameters.right / (2 * drive.gearRatio * drive.track);
+  return {
+    time,
+    wheels: left.map((angle, i) => right[i]! * perRight - angle * perLeft),
+    gyro: heading,
+  };
+}
+
+/** Rows with time, both motors and heading, counter-clockwise positive; null when a column is missing. */
+function motionColumns(recording: Recording, rightPositive: boolean) {
   const columns = ['t', 'left', 'right', 'heading'].map((name) => quantityOf(recording, name));
   if (columns.includes(null)) return null;
   const [time, left, right, heading] = completeRows(columns as Float64Array[]) as [
@@ -64,12 +74,5 @@ export function motionLogOf(
     Float64Array,
     Float64Array,
   ];
-  const diameters = wheelDiameters(drive);
-  const perLeft = diameters.left / (2 * drive.gearRatio * drive.track);
-  const perRight = diameters.right / (2 * drive.gearRatio * drive.track);
-  return {
-    time,
-    wheels: left.map((angle, i) => right[i]! * perRight - angle * perLeft),
-    gyro: rightPositive ? heading.map((value) => -value) : heading,
-  };
+  return { time, left, right, heading: rightPositive ? heading.map((value) => -value) : heading };
 }

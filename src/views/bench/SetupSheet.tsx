@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { Source } from '../../contracts/domain.ts';
+import { sourceWords } from '../../contracts/sourceWords.ts';
 import { setupSchema } from '../../contracts/domain.ts';
 import type { Robot, SetupRevision } from '../../contracts/records.ts';
 import { setupValue, withSetupValues } from '../../core/robot/setup.ts';
@@ -142,21 +143,9 @@ export function SetupSheet({ robot, onSaved }: SetupSheetProps) {
 
 function SourceWords({ source, changed }: { source: Source | undefined; changed: boolean }) {
   if (changed) return <span className={`${styles['source']} ${styles['changed']}`}>changed</span>;
-  if (source === undefined) return <span className={styles['source']}>starting value</span>;
   return (
-    <span className={styles['source']} data-kind={source.kind}>
-      {sourceText(source)}
+    <span className={styles['source']} data-kind={source?.kind}>
+      {sourceWords(source)}
     </span>
   );
-}
-
-function sourceText(source: Source): string {
-  switch (source.kind) {
-    case 'typed':
-      return 'typed';
-    case 'bench':
-      return `bench record ${source.record}`;
-    case 'runs':
-      return `fitted to ${source.runs} runs`;
-  }
 }
