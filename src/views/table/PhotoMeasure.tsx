@@ -9,6 +9,7 @@ import { formatNumber } from '../../core/quantities/quantity.ts';
 import type { Body } from '../../core/robot/setup.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
+import { useKeys } from '../../ui/useKeys.ts';
 import { usePhotoAddress } from './PhotoRow.tsx';
 import styles from './Practice.module.css';
 
@@ -67,6 +68,17 @@ export function PhotoMeasure(props: PhotoMeasureProps) {
       Math.max(LEAST_SPREAD, CLICK_SPREAD * scale),
     );
   }, [clicks, chosen, known, body, size, pointer?.scale]);
+  const nudge = (x: number, y: number) =>
+    setClicks((now) =>
+      now.map((one, i) => (i === step && one !== null ? { x: one.x + x, y: one.y + y } : one)),
+    );
+  useKeys([
+    { keys: 'ArrowLeft', says: 'Point 1 px left', act: () => nudge(-1, 0) },
+    { keys: 'ArrowRight', says: 'Point 1 px right', act: () => nudge(1, 0) },
+    { keys: 'ArrowUp', says: 'Point 1 px up', act: () => nudge(0, -1) },
+    { keys: 'ArrowDown', says: 'Point 1 px down', act: () => nudge(0, 1) },
+    { keys: 'Escape', says: 'Back to the card', act: onClose },
+  ]);
   const complete = !clicks.includes(null);
   const offset = found === null ? null : offsetFrom(zone, toolPose(body, found.pose));
   const wrongScale = found !== null && Math.abs(found.markScale - 1) > SCALE_FAULT;
@@ -151,7 +163,7 @@ export function PhotoMeasure(props: PhotoMeasureProps) {
       <div className={styles['steps']}>
         <p>
           Press {step + 1} of 6: <b>{names[step]}</b>. Take the picture from high above the middle;
-          marks near the table’s top say most.
+          marks near the table’s top say most. Arrow keys move a pressed point by a pixel.
         </p>
         <div className={styles['row']}>
           {clicks.map((point, i) => (
@@ -187,9 +199,9 @@ export function PhotoMeasure(props: PhotoMeasureProps) {
             </p>
             {wrongScale && (
               <Notice mood="fault">
-                The two marks lie {formatNumber(100 * (found.markScale - 1), 0)} % farther apart
-                than on the robot: one of the six is not where it should be, or the robot is tall
-                and near the camera.
+                The two marks lie {formatNumber(100 * Math.abs(found.markScale - 1), 0)} %{' '}
+                {found.markScale > 1 ? 'farther apart' : 'nearer together'} than on the robot: one
+                of the six is not where it should be, or the robot is tall and near the camera.
               </Notice>
             )}
           </>

@@ -163,6 +163,25 @@ export function TableView(props: TableViewProps) {
     { keys: 'L', says: 'Type a run', act: () => document.getElementById('run-line')?.focus() },
   ];
 
+  if (measuring && entry.photo !== null) {
+    return (
+      <div className={styles['photo']}>
+        <Suspense fallback={<p>Opening the photo …</p>}>
+          <PhotoMeasure
+            photo={entry.photo}
+            field={field.field}
+            body={setup.body}
+            zone={model.zone}
+            onMeasured={(offset) => {
+              entry.put(offset);
+              setMeasuring(false);
+            }}
+            onClose={() => setMeasuring(false)}
+          />
+        </Suspense>
+      </div>
+    );
+  }
   return (
     <div className={styles['view']}>
       <div className={styles['card']}>
@@ -199,46 +218,30 @@ export function TableView(props: TableViewProps) {
             ))}
           </div>
         )}
-        {measuring && entry.photo !== null ? (
-          <Suspense fallback={<p>Opening the photo …</p>}>
-            <PhotoMeasure
-              photo={entry.photo}
-              field={field.field}
-              body={setup.body}
-              zone={model.zone}
-              onMeasured={(offset) => {
-                entry.put(offset);
-                setMeasuring(false);
-              }}
-              onClose={() => setMeasuring(false)}
-            />
-          </Suspense>
-        ) : (
-          <div className={styles['drawing']}>
-            <TargetCard
-              zone={model.zone}
-              title={model.name}
-              runs={log.runs.flatMap((run, i) => {
-                const found = run.measurements.find((m) => m.checkpointId === checkpoint.id);
-                if (found === undefined || run.id === editing?.id || !ofRevision.includes(run))
-                  return [];
-                const look = runLook(run, checkpoint);
-                return [
-                  {
-                    id: run.id,
-                    number: i + 1,
-                    along: found.along,
-                    left: found.left,
-                    hit: look !== 'miss',
-                    setAside: look === 'aside',
-                  },
-                ];
-              })}
-              mark={mark}
-              onMark={entry.put}
-            />
-          </div>
-        )}
+        <div className={styles['drawing']}>
+          <TargetCard
+            zone={model.zone}
+            title={model.name}
+            runs={log.runs.flatMap((run, i) => {
+              const found = run.measurements.find((m) => m.checkpointId === checkpoint.id);
+              if (found === undefined || run.id === editing?.id || !ofRevision.includes(run))
+                return [];
+              const look = runLook(run, checkpoint);
+              return [
+                {
+                  id: run.id,
+                  number: i + 1,
+                  along: found.along,
+                  left: found.left,
+                  hit: look !== 'miss',
+                  setAside: look === 'aside',
+                },
+              ];
+            })}
+            mark={mark}
+            onMark={entry.put}
+          />
+        </div>
         <Notice>
           No hands on the table while a run is armed; fingers and hair away from wheels and
           attachments. The event’s rules and the adult in charge come first.
