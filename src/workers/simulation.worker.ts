@@ -1,5 +1,5 @@
 import * as Comlink from 'comlink';
-import { budgetOf, sharesOf, type Share } from '../core/budget/budget.ts';
+import type { Share } from '../core/budget/budget.ts';
 import { spreadBand, type SpreadAt } from '../core/budget/spread.ts';
 import type { SpreadSource } from '../core/budget/stepModel.ts';
 import {
@@ -9,6 +9,8 @@ import {
   type AimTarget,
 } from '../core/consistency/aim.ts';
 import { honestyOf, type Honesty } from '../core/budget/honestyOf.ts';
+import { spreadShares } from '../core/budget/refit.ts';
+import type { OffsetSummary } from '../core/consistency/summary.ts';
 import { compareRuns, type Comparison } from '../core/consistency/comparison.ts';
 import type { Offset, Zone } from '../core/field/field.ts';
 import type { TravelLog } from '../core/bench/logs.ts';
@@ -23,7 +25,7 @@ import { gainMap, leadMap, type StabilityMap } from '../core/control/stabilityMa
 import { comparedWays, type ComparedWay } from '../core/planning/ways.ts';
 import { nextSteps, type NextStep } from '../core/planning/nextSteps.ts';
 import type { Setup } from '../core/robot/setup.ts';
-import { stepsOf, type Checkpoint } from '../core/route/moves.ts';
+import type { Checkpoint } from '../core/route/moves.ts';
 import { emptyForecast, simulateRuns, type Forecast } from '../core/simulation/forecast.ts';
 import { outcomesOf, type ForecastOutcomes } from '../core/simulation/outcomes.ts';
 import type { Experiment } from '../core/simulation/run.ts';
@@ -93,10 +95,14 @@ const door = {
   recorded(experiment: Experiment, log: TravelLog, seed: number): RecordedRun | null {
     return recordedRun(experiment, log, seed);
   },
-  /** Where the spread at a checkpoint comes from. */
-  shares(experiment: Experiment, checkpoint: Checkpoint): Share<SpreadSource>[] {
-    const step = stepsOf(experiment.plan.moves).findIndex(({ move }) => move.id === checkpoint.id);
-    return step < 0 ? [] : sharesOf(budgetOf(experiment), step, experiment).bySource;
+  /** Where the spread at a checkpoint comes from; fitted to the runs when there are any. */
+  shares(
+    experiment: Experiment,
+    checkpoint: Checkpoint,
+    zone: Zone,
+    measured: OffsetSummary | null,
+  ): Share<SpreadSource>[] {
+    return spreadShares(experiment, checkpoint.id, zone, measured);
   },
   nextSteps(experiment: Experiment, seed: number, onProgress: (share: number) => void): NextStep[] {
     return nextSteps(experiment, seed, onProgress);

@@ -9,6 +9,12 @@ import type {
   Run,
   Session,
 } from '../../src/contracts/records.ts';
+import { wheelDiameters } from '../../src/core/drivebase/driveBase.ts';
+import { degrees } from '../../src/core/geometry/angle.ts';
+import type { Setup } from '../../src/core/robot/setup.ts';
+import { randomRun, type RunRecord } from '../../src/core/simulation/run.ts';
+import { packRecording } from '../../src/core/telemetry/packed.ts';
+import { readRecording } from '../../src/core/telemetry/recording.ts';
 import { caller } from '../api/client.ts';
 import { openBrowser } from '../browser.ts';
 
@@ -263,6 +269,7 @@ describe('a photo from above', () => {
     await page.getByRole('button', { name: 'Hit', exact: true }).click();
     await expect.poll(async () => (await logged()).at(-1)!.photo, { timeout: 20_000 }).toBe(true);
     const run = (await logged()).at(-1)!;
+    expect(run.note).toMatch(/^Measured from a photo, within [\d.]+ mm and [\d.]+°\.$/);
     const { along, left, turned } = run.measurements[0]!;
     expect(Math.hypot(along - 4, left + 7)).toBeLessThan(3);
     expect(Math.abs(turned!)).toBeLessThan(0.026);
@@ -272,3 +279,72 @@ describe('a photo from above', () => {
     await page.getByAltText('Photo of this run').waitFor();
   });
 });
+
+describe('what the link recorded of a run', () => {
+  it('is laid over the forecast, and the move in which it left it is named', async () => {
+    const runs = await logged();
+    const robots = (await call<Robot[]>('GET', 'robots')).body;
+    const fields = (await call<FieldRecord[]>('GET', 'fields')).body;
+    const { field } = fields.find(({ id }) => id === route.fieldId)!;
+    const { setup } = robots.find(({ id }) => id === route.robotId)!.setup;
+    const revisions = (await call<RouteRevision[]>('GET', `routes/${route.id}/revisions`)).body;
+    const { plan } = revisions[0]!;
+    // The turn goes 20° too far, as if somebody had touched the robot.
+    const moves = plan.moves.map((move) =>
+      move.kind === 'turn' && move.target.kind === 'heading'
+        ? { ...move, target: { ...move.target, heading: move.target.heading + 0.35 } }
+        : move,
+    );
+    const went = randomRun(
+      { plan: { ...plan, moves }, field, believed: setup, truth: setup },
+      3,
+      1,
+    );
+    const recording = readRecording(telemetryOf(went, setup));
+    const packed = packRecording(recording);
+    const id = randomUUID();
+    const run = runs.at(-1)!;
+    await call('POST', `robots/${route.robotId}/telemetry`, {
+      id,
+      runId: run.id,
+      rows: recording.rows,
+      columns: packed.map(({ name, decimals }) => ({ name, decimals })),
+      events: [],
+    });
+    for (const { name, bytes } of packed) {
+      await fetch(`${address}/api/v1/telemetry/${id}/columns/${name}`, {
+        method: 'PUT',
+        headers: { 'content-type': 'application/octet-stream' },
+        body: bytes as BodyInit,
+      });
+    }
+    await page.goto(table());
+    await page.getByRole('button', { name: new RegExp(`^${runs.length} `) }).click();
+    await page.getByText(/It leaves what was expected .* in move 2, Turn left/).waitFor();
+    await page.getByRole('img', { name: /Heading over time/ }).waitFor();
+  });
+});
+
+/** A simulated run as the lines of a hub: time, both motors and heading. */
+function telemetryOf({ trace }: RunRecord, setup: Setup): string {
+  const { left, right } = wheelDiameters(setup.drive);
+  const { track, gearRatio } = setup.drive;
+  const sign = setup.gyro.rightPositive ? -1 : 1;
+  const lines = ['t_s,left_deg,right_deg,heading_deg', '0,0,0,0'];
+  let [leftTravel, rightTravel] = [0, 0];
+  trace.slice(1).forEach((moment, i) => {
+    const last = trace[i]!;
+    const turn = moment.heading - last.heading;
+    const middle = (moment.heading + last.heading) / 2;
+    const way = (moment.x - last.x) * Math.cos(middle) + (moment.y - last.y) * Math.sin(middle);
+    leftTravel += way - (turn * track) / 2;
+    rightTravel += way + (turn * track) / 2;
+    const motor = (travel: number, diameter: number) =>
+      degrees((2 * gearRatio * travel) / diameter).toFixed(2);
+    const heading = sign * degrees(moment.heading - trace[0]!.heading);
+    lines.push(
+      `${(1 + moment.time).toFixed(4)},${motor(leftTravel, left)},${motor(rightTravel, right)},${heading.toFixed(2)}`,
+    );
+  });
+  return `${lines.join('\n')}\n`;
+}

@@ -7,7 +7,7 @@ import { setupValue, STARTING_SETUP, withSetupValues, type Setup } from '../robo
 import { newMove } from '../route/newMove.ts';
 import type { RoutePlan } from '../route/moves.ts';
 import { forecastPose, forecastRuns, momentAfterMove } from '../simulation/forecast.ts';
-import { refitNoise, sourceCovariances } from './refit.ts';
+import { refitNoise, sourceCovariances, spreadShares } from './refit.ts';
 import { budgetOf } from './budget.ts';
 import { spreadAtZone } from './chance.ts';
 
@@ -55,6 +55,18 @@ describe('noise levels from the log', () => {
       Math.sqrt(sources.reduce((sum, source) => sum + source[of] ** 2, 0));
     expect(total('after') / total('before')).toBeGreaterThan(0.9);
     expect(total('after') / total('before')).toBeLessThan(1.1);
+  });
+
+  it('shift the shares of the spread towards the source that grew', () => {
+    const shareOf = (runs: Parameters<typeof spreadShares>[3]) => {
+      const shares = spreadShares(experiment(STARTING_SETUP), 'c', zone, runs);
+      expect(shares.reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1, 9);
+      return shares.find(({ of }) => of === 'start')!.share;
+    };
+    const careless = withSetupValues(STARTING_SETUP, {
+      'placement.headingSpread': 3 * STARTING_SETUP.placement.headingSpread,
+    });
+    expect(shareOf(measured(careless, 400))).toBeGreaterThan(shareOf(null));
   });
 
   it('find that the robot is put down worse than the setup says', () => {

@@ -4,7 +4,7 @@ import type { Zone } from '../field/field.ts';
 import { setupValue, withSetupValues, type Setup } from '../robot/setup.ts';
 import { stepsOf } from '../route/moves.ts';
 import type { Experiment } from '../simulation/run.ts';
-import { budgetOf, contributions } from './budget.ts';
+import { budgetOf, contributions, type Share } from './budget.ts';
 import type { SpreadSource } from './stepModel.ts';
 
 /** The numbers of a setup that say how much a source spreads; none for what counting itself costs. */
@@ -77,4 +77,31 @@ export function refitNoise(
     }
   }
   return { sources: fitted, setup: withSetupValues(experiment.truth, values), values };
+}
+
+/**
+ * Where the spread at a checkpoint comes from, largest share first: by the setup, or fitted to the runs when
+ * there are any.
+ */
+export function spreadShares(
+  experiment: Experiment,
+  checkpointId: string,
+  zone: Zone,
+  measured: Pick<OffsetSummary, 'covariance' | 'count'> | null,
+): Share<SpreadSource>[] {
+  const deviations =
+    measured === null
+      ? sourceCovariances(experiment, checkpointId, zone).map(({ source, covariance }) => ({
+          source,
+          deviation: Math.sqrt(covariance.along + covariance.left),
+        }))
+      : refitNoise(experiment, checkpointId, zone, measured).sources.map(({ source, after }) => ({
+          source,
+          deviation: after,
+        }));
+  const total = deviations.reduce((sum, { deviation }) => sum + deviation ** 2, 0);
+  return deviations
+    .filter(({ deviation }) => deviation > 0)
+    .map(({ source, deviation }) => ({ of: source, deviation, share: deviation ** 2 / total }))
+    .sort((a, b) => b.share - a.share);
 }

@@ -3,7 +3,12 @@ import { toolPose } from '../../core/consistency/aim.ts';
 import { offsetFrom, type Field, type Offset, type Zone } from '../../core/field/field.ts';
 import { offsetWords } from '../../core/formats/runLine.ts';
 import { degrees } from '../../core/geometry/angle.ts';
-import { picturedPose, type PointPair, type RobotMark } from '../../core/geometry/homography.ts';
+import {
+  picturedPose,
+  type PicturedPose,
+  type PointPair,
+  type RobotMark,
+} from '../../core/geometry/homography.ts';
 import type { Point } from '../../core/geometry/pose.ts';
 import { formatNumber } from '../../core/quantities/quantity.ts';
 import type { Body } from '../../core/robot/setup.ts';
@@ -18,7 +23,8 @@ interface PhotoMeasureProps {
   field: Field;
   body: Body;
   zone: Zone;
-  onMeasured: (offset: Offset) => void;
+  /** The measurement, and in words how good it is. */
+  onMeasured: (offset: Offset, within: string) => void;
   onClose: () => void;
 }
 
@@ -194,8 +200,7 @@ export function PhotoMeasure(props: PhotoMeasureProps) {
         {found !== null && offset !== null && (
           <>
             <p role="status">
-              <b>{offsetWords(offset)}</b>, within {formatNumber(found.placeWithin, 1)} mm and{' '}
-              {formatNumber(degrees(found.headingWithin), 1)}° in 19 of 20 cases.
+              <b>{offsetWords(offset)}</b>, within {withinWords(found)} in 19 of 20 cases.
             </p>
             {wrongScale && (
               <Notice mood="fault">
@@ -210,7 +215,11 @@ export function PhotoMeasure(props: PhotoMeasureProps) {
           <Button
             weight="main"
             disabled={offset === null}
-            onClick={() => offset !== null && onMeasured(rounded(offset))}
+            onClick={() =>
+              offset !== null &&
+              found !== null &&
+              onMeasured(rounded(offset), `Measured from a photo, within ${withinWords(found)}.`)
+            }
           >
             Use it as the measurement
           </Button>
@@ -219,6 +228,10 @@ export function PhotoMeasure(props: PhotoMeasureProps) {
       </div>
     </>
   );
+}
+
+function withinWords({ placeWithin, headingWithin }: PicturedPose): string {
+  return `${formatNumber(placeWithin, 1)} mm and ${formatNumber(degrees(headingWithin), 1)}°`;
 }
 
 /** To the tenth of a millimetre and of a degree: more would claim what no click can give. */

@@ -172,8 +172,9 @@ export function TableView(props: TableViewProps) {
             field={field.field}
             body={setup.body}
             zone={model.zone}
-            onMeasured={(offset) => {
+            onMeasured={(offset, within) => {
               entry.put(offset);
+              entry.setNote(within);
               setMeasuring(false);
             }}
             onClose={() => setMeasuring(false)}

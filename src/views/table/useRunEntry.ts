@@ -20,6 +20,7 @@ export function useRunEntry(checkpoints: readonly Checkpoint[], field: FieldReco
   const [points, setPoints] = useState<Record<string, string>>({});
   const [cause, setCause] = useState<string | null>(null);
   const [photo, setPhoto] = useState<File | null>(null);
+  const [note, setNote] = useState('');
   const [line, setLine] = useState('');
   const [editing, setEditing] = useState<Run | null>(null);
 
@@ -50,7 +51,7 @@ export function useRunEntry(checkpoints: readonly Checkpoint[], field: FieldReco
       })),
       ...start,
       setAside: cause,
-      note: editing?.note ?? '',
+      note: [editing?.note ?? '', note].filter((part) => part !== '').join(' '),
     };
   };
 
@@ -62,6 +63,8 @@ export function useRunEntry(checkpoints: readonly Checkpoint[], field: FieldReco
     mark,
     /** Puts the mark of the present checkpoint down. */
     put,
+    /** Words that are kept with the run, such as how it was measured. */
+    setNote,
     nudge: (along: number, left: number, turned = 0) => {
       const now = mark ?? { along: 0, left: 0, turned: 0 };
       put({ along: now.along + along, left: now.left + left, turned: now.turned + turned });
@@ -85,6 +88,7 @@ export function useRunEntry(checkpoints: readonly Checkpoint[], field: FieldReco
       setPoints({});
       setCause(null);
       setPhoto(null);
+      setNote('');
       setLine('');
       setEditing(null);
       setCheckpointId(last);

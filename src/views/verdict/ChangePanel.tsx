@@ -73,7 +73,11 @@ export function ChangePanel(props: ChangePanelProps) {
       {verdict.kind !== 'too early' && <AimSettings {...props} />}
       {advice.shares.length > 0 && (
         <>
-          <h2 className={styles['section']}>Where the forecast’s spread comes from</h2>
+          <h2 className={styles['section']}>
+            {verdict.kind === 'too early'
+              ? 'Where the forecast’s spread comes from'
+              : 'Where the spread comes from, fitted to these runs'}
+          </h2>
           <div>
             {advice.shares.slice(0, 4).map(({ of: source, share }) => (
               <div key={source} className={styles['share']}>

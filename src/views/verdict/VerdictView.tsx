@@ -96,7 +96,7 @@ export function VerdictView(props: VerdictViewProps) {
       }),
     [together, checkpoints, checkpoint, field, runs],
   );
-  const advice = useAdvice(experiment, checkpoint, targets, limits);
+  const advice = useAdvice(experiment, checkpoint, model.zone, targets, limits);
   const best = verdict.kind === 'too early' ? null : (advice.aims[0] ?? null);
   const words = verdictWords(verdict, route.goal, plan, setup, best, advice.shares);
   const region = verdict.summary === null ? null : predictionEllipse(verdict.summary);

@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import type { Share } from '../../core/budget/budget.ts';
 import type { SpreadSource } from '../../core/budget/stepModel.ts';
 import type { AimLimits, AimOption, AimTarget } from '../../core/consistency/aim.ts';
+import type { Zone } from '../../core/field/field.ts';
 import type { Checkpoint } from '../../core/route/moves.ts';
 import type { Experiment } from '../../core/simulation/run.ts';
 import { simulationWorker } from '../../ui/simulationWorker.ts';
@@ -23,6 +24,7 @@ const NOTHING: Advice = { aims: [], shares: [], working: false };
 export function useAdvice(
   experiment: Experiment,
   checkpoint: Checkpoint,
+  zone: Zone,
   targets: readonly AimTarget[],
   limits: AimLimits,
 ): Advice {
@@ -31,7 +33,10 @@ export function useAdvice(
     const worker = simulationWorker();
     let ended = false;
     const work = async () => {
-      const shares = await worker.ask((door) => door.shares(experiment, checkpoint));
+      const here = targets.find((target) => target.checkpoint.id === checkpoint.id);
+      const shares = await worker.ask((door) =>
+        door.shares(experiment, checkpoint, zone, here?.summary ?? null),
+      );
       if (ended) return;
       if (targets.length === 0) {
         setAdvice({ aims: [], shares, working: false });
@@ -48,6 +53,6 @@ export function useAdvice(
       ended = true;
       worker.end();
     };
-  }, [experiment, checkpoint, targets, limits]);
+  }, [experiment, checkpoint, zone, targets, limits]);
   return advice;
 }
