@@ -404,7 +404,7 @@ describe('a table with a fault', () => {
   it('says which source, part or thing is meant', () => {
     const text = writeRobotTable(robot);
     expect(refusal(() => readRobotTable(withCell(text, 2, /[^,]*$/, 'guessed'))).message).toMatch(
-      /Line 2, column 8: source: write typed, bench and a number/,
+      /Line 2, column 8: source: write typed, bench or runs and a number/,
     );
     expect(refusal(() => readRobotTable(withCell(text, 2, 'setup', 'wheels'))).message).toMatch(
       /part: write setup, bench or telemetry/,

@@ -5,6 +5,7 @@ import type { RecordedRun } from '../../core/consistency/departure.ts';
 import { degrees } from '../../core/geometry/angle.ts';
 import { moveTitle } from '../../core/formats/moveTitle.ts';
 import { formatNumber } from '../../core/quantities/quantity.ts';
+import { instructionsOf } from '../../core/route/instructions.ts';
 import { stepsOf } from '../../core/route/moves.ts';
 import type { Experiment } from '../../core/simulation/run.ts';
 import { sentenceOf } from '../../ui/api.ts';
@@ -108,7 +109,9 @@ export function RunTelemetry({ telemetryId, experiment }: RunTelemetryProps) {
 function departureWords({ departure }: RecordedRun, { plan, believed }: Experiment): string {
   if (departure === null) return 'The recording stays within what was expected, to its end.';
   const step = stepsOf(plan.moves)[departure.step]!;
-  const title = moveTitle(step.move, believed, 0, (id) =>
+  const instruction = instructionsOf(plan.moves, believed)[departure.step]!;
+  const turn = instruction.kind === 'turn' ? instruction.turn : 0;
+  const title = moveTitle(step.move, believed, turn, (id) =>
     plan.moves.findIndex((move) => move.id === id),
   );
   const by =

@@ -7,10 +7,15 @@ import {
   type AimTarget,
 } from '../../core/consistency/aim.ts';
 import { checkPromise } from '../../core/consistency/promise.ts';
-import { changeWords, percent, sourceWords } from '../../core/consistency/sentences.ts';
+import {
+  changeWords,
+  percent,
+  shownNumber,
+  sourceWords,
+} from '../../core/consistency/sentences.ts';
 import type { OffsetSummary } from '../../core/consistency/summary.ts';
 import type { Verdict } from '../../core/consistency/verdict.ts';
-import { moveTitle } from '../../core/formats/moveTitle.ts';
+import { MOVE_NAMES } from '../../core/formats/moveTitle.ts';
 import { radians } from '../../core/geometry/angle.ts';
 import { formatNumber } from '../../core/quantities/quantity.ts';
 import { aimableNumber, shiftedPlan, type Checkpoint } from '../../core/route/moves.ts';
@@ -215,18 +220,20 @@ function AimSettings(props: ChangePanelProps) {
       </label>
       <fieldset className={styles['fixed']}>
         <legend>Stay as they are</legend>
-        {moves.map((move, i) =>
-          aimableNumber(move) === null ? null : (
+        {moves.map((move, i) => {
+          const number = aimableNumber(move);
+          return number === null ? null : (
             <label key={move.id} className={styles['check']}>
               <input
                 type="checkbox"
                 checked={limits.fixed.includes(move.id)}
                 onChange={() => toggle(move.id)}
               />
-              {i + 1} {moveTitle(move, experiment.believed, 0, () => 0)}
+              {i + 1} {MOVE_NAMES[move.kind]},{' '}
+              {shownNumber(move, number.value, experiment.believed)}
             </label>
-          ),
-        )}
+          );
+        })}
       </fieldset>
     </details>
   );
