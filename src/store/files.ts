@@ -7,6 +7,7 @@ import type {
   RobotFile,
   RouteFile,
   PICTURE_TYPES,
+  SingleFile,
 } from '../contracts/files.ts';
 import type { Bench } from '../contracts/bench.ts';
 import { planFaults } from '../core/route/moves.ts';
@@ -149,14 +150,46 @@ function importFile(
   }
 }
 
+/** Names in a bundle, and those under which the things are kept here. */
+type Renamed = Record<'robot' | 'field' | 'route', Map<string, string>>;
+
+function withNewNames(file: SingleFile, { robot, field, route }: Renamed): SingleFile {
+  switch (file.corvat) {
+    case 'robot':
+    case 'field':
+      return file;
+    case 'route':
+      return {
+        ...file,
+        robot: robot.get(file.robot) ?? file.robot,
+        field: field.get(file.field) ?? file.field,
+      };
+    case 'runs':
+      return {
+        ...file,
+        runs: file.runs.map((run) => ({ ...run, route: route.get(run.route) ?? run.route })),
+      };
+  }
+}
+
 async function importBundle(
   database: Sequelize,
   { files }: BundleFile,
   transaction: Transaction,
 ): Promise<Imported> {
   const sentences: string[] = [];
+  const renamed: Renamed = { robot: new Map(), field: new Map(), route: new Map() };
   for (const file of files) {
-    sentences.push((await importFile(database, file, transaction)).sentence);
+    const { kind, name, sentence } = await importFile(
+      database,
+      withNewNames(file, renamed),
+      transaction,
+    );
+    // What came under another name is meant by that name in the rest of the bundle.
+    if ('name' in file && name !== undefined && kind in renamed) {
+      renamed[kind as keyof Renamed].set(file.name, name);
+    }
+    sentences.push(sentence);
   }
   return { kind: 'bundle', sentence: sentences.join(' ') };
 }
@@ -200,6 +233,7 @@ async function importRobot(
   );
   return {
     kind: 'robot',
+    name,
     sentence: `Robot “${name}” is here, with ${file.setups.length} setup revisions.`,
   };
 }
@@ -232,6 +266,7 @@ async function importField(
   }
   return {
     kind: 'field',
+    name,
     sentence: `Field “${name}” is here, with ${file.field.models.length} models.`,
   };
 }
@@ -281,6 +316,7 @@ async function importRoute(
   );
   return {
     kind: 'route',
+    name,
     sentence: `Route “${name}” is here, with ${file.revisions.length} revisions.`,
   };
 }

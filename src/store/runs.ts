@@ -13,6 +13,9 @@ import type { Run, RunCreate, runUpdateSchema } from '../contracts/records.ts';
 import { Conflict, NotFound, StaleEdit } from './errors.ts';
 import { tablesOf, type RunRecordRow } from './tables.ts';
 
+/** As many runs of a session stand on the Table; nobody drives more in one practice. */
+export const RUNS_AT_TABLE = 500;
+
 /** Which runs are wanted; without a limit all of them. */
 export interface RunQuery {
   sessionId?: string | undefined;
@@ -117,7 +120,10 @@ async function writtenAgain(database: Sequelize, id: string, input: RunCreate): 
   return stored;
 }
 
-/** Changes a run; throws {@link StaleEdit} when somebody was quicker. */
+/**
+ * Changes a run; throws {@link StaleEdit} when somebody was quicker. Making the same change again, because
+ * its answer was lost, is the same as once.
+ */
 export async function updateRun(
   database: Sequelize,
   id: string,
@@ -131,7 +137,14 @@ export async function updateRun(
       { ...values, version: version + 1 },
       { where: { id, version }, transaction },
     );
-    if (changed === 0) throw new StaleEdit('run', await getRun(database, id, transaction));
+    if (changed === 0) {
+      const stored = await getRun(database, id, transaction);
+      const { version: _version, ...content } = change;
+      if (stored.version === version + 1 && isDeepStrictEqual({ ...stored, ...content }, stored)) {
+        return stored;
+      }
+      throw new StaleEdit('run', stored);
+    }
     await offsets.destroy({ where: { runId: id }, transaction });
     await outcomeTable.destroy({ where: { runId: id }, transaction });
     await writeParts(database, id, measurements, outcomes, transaction);

@@ -138,7 +138,7 @@ export async function requireComplete(
   }
 }
 
-/** Recordings with their columns, as a robot's file carries them. */
+/** Recordings with their columns, as files carry them. One that has not arrived whole is left out. */
 export async function telemetryInFile(
   database: Sequelize,
   ids: readonly string[],
@@ -146,25 +146,26 @@ export async function telemetryInFile(
   const { telemetry, telemetryColumns } = tablesOf(database);
   const rows = await telemetry.findAll({ where: { id: [...ids] } });
   const byId = new Map(rows.map((row) => [row.id, row]));
-  return Promise.all(
-    ids.flatMap((id) => {
-      const row = byId.get(id);
-      return row === undefined
-        ? []
-        : [
-            telemetryColumns.findAll({ where: { telemetryId: id } }).then((columns) => ({
-              id,
-              rows: row.rows,
-              events: row.events,
-              columns: row.columns.map(({ name, decimals }) => ({
-                name,
-                decimals,
-                base64: columns.find((column) => column.name === name)!.bytes.toString('base64'),
-              })),
-            })),
-          ];
-    }),
-  );
+  const found: TelemetryInFile[] = [];
+  // One after the other: a season of them must not stand in the memory of the database at once.
+  for (const id of ids) {
+    const row = byId.get(id);
+    if (row === undefined) continue;
+    const arrived = await telemetryColumns.findAll({ where: { telemetryId: id } });
+    const bytesOf = new Map(arrived.map(({ name, bytes }) => [name, bytes]));
+    if (row.columns.some(({ name }) => !bytesOf.has(name))) continue;
+    found.push({
+      id,
+      rows: row.rows,
+      events: row.events,
+      columns: row.columns.map(({ name, decimals }) => ({
+        name,
+        decimals,
+        base64: bytesOf.get(name)!.toString('base64'),
+      })),
+    });
+  }
+  return found;
 }
 
 /** Takes a recording in from a file, under another identifier. */

@@ -29,7 +29,7 @@ export interface Departure {
 /** A recording of a run laid over its forecast. */
 export interface RecordedRun {
   expected: ExpectedMoment[];
-  /** The recording at the same times; shorter when it ends sooner. */
+  /** What was sent at the same times; shorter when it ends sooner. */
   measured: { time: number; heading: number; travelled: number }[];
   /** Null when the run stayed within what was expected. */
   departure: Departure | null;
@@ -51,7 +51,7 @@ const MOVED_TRAVEL = 2;
 /**
  * Lays a recording over simulated runs of the same plan, both from their first motion, and finds the
  * moment from which heading or distance stayed outside of what nearly all simulated runs do.
- * Null when nothing moves in the recording.
+ * Null when nothing moves in it.
  */
 export function recordedRun(
   experiment: Experiment,

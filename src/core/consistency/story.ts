@@ -203,7 +203,9 @@ function eventsOf(source: StorySource, chapters: readonly StoryChapter[]): Story
       const of = runs.filter(({ sessionId }) => sessionId === session.id);
       if (of.length === 0) return [];
       const aside = of.filter(({ setAside }) => setAside !== null);
-      const numbers = [...new Set(of.map(({ revisionNumber }) => revisionNumber))].sort();
+      const numbers = [...new Set(of.map(({ revisionNumber }) => revisionNumber))].sort(
+        (a, b) => a - b,
+      );
       const parts = [
         `${of.length} runs of revision ${numbers.join(' and ')}`,
         ...(session.surface === '' ? [] : [session.surface]),

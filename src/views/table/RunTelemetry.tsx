@@ -1,14 +1,15 @@
 import { useEffect, useState } from 'react';
-import type { Recording } from '../../core/telemetry/recording.ts';
+import type { RouteRevision, Run, SetupRevision } from '../../contracts/records.ts';
 import { travelLogOf } from '../../core/bench/logs.ts';
-import type { RecordedRun } from '../../core/consistency/departure.ts';
+import type { Departure, RecordedRun } from '../../core/consistency/departure.ts';
 import { degrees } from '../../core/geometry/angle.ts';
 import { moveTitle } from '../../core/formats/moveTitle.ts';
 import { formatNumber } from '../../core/quantities/quantity.ts';
 import { instructionsOf } from '../../core/route/instructions.ts';
 import { stepsOf } from '../../core/route/moves.ts';
 import type { Experiment } from '../../core/simulation/run.ts';
-import { sentenceOf } from '../../ui/api.ts';
+import type { Field } from '../../core/field/field.ts';
+import { send, sentenceOf } from '../../ui/api.ts';
 import { benchWorker } from '../../ui/benchWorker.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { Plot } from '../../ui/Plot.tsx';
@@ -18,31 +19,43 @@ import styles from './Practice.module.css';
 
 interface RunTelemetryProps {
   telemetryId: string;
-  experiment: Experiment;
+  run: Run;
+  routeId: string;
+  robotId: string;
+  field: Field;
 }
 
 const SEED = 11;
 
-/** What the link recorded of a run, laid over its forecast, with the moment where it left it. */
-export function RunTelemetry({ telemetryId, experiment }: RunTelemetryProps) {
-  const [found, setFound] = useState<RecordedRun | null>(null);
+/** What the link sent of a run, laid over its forecast, with the moment where it left it. */
+export function RunTelemetry({ telemetryId, run, routeId, robotId, field }: RunTelemetryProps) {
+  const [found, setFound] = useState<{ laid: RecordedRun; experiment: Experiment } | null>(null);
   const [fault, setFault] = useState<string | null>(null);
+  const { revisionId, setupId } = run;
   useEffect(() => {
     const bench = benchWorker();
     const simulation = simulationWorker();
     let ended = false;
     const work = async () => {
-      const recording: Recording = await loadRecording(bench, telemetryId);
-      const { drive, gyro } = experiment.believed;
-      const log = travelLogOf(recording, drive, gyro.rightPositive);
+      const [revisions, setups, recording] = await Promise.all([
+        send<RouteRevision[]>('GET', `routes/${routeId}/revisions`),
+        send<SetupRevision[]>('GET', `robots/${robotId}/setups`),
+        loadRecording(bench, telemetryId),
+      ]);
+      // The plan and the setup that were driven, not those of today.
+      const revision = revisions.find(({ id }) => id === revisionId);
+      const setup = setups.find(({ id }) => id === setupId)?.setup;
+      if (revision === undefined || setup === undefined || ended) return;
+      const experiment = { plan: revision.plan, field, believed: setup, truth: setup };
+      const log = travelLogOf(recording, setup.drive, setup.gyro.rightPositive);
       if (log === null) {
-        setFault('This recording lacks time, one of the motors or the heading.');
+        setFault('What the link sent lacks time, one of the motors or the heading.');
         return;
       }
       const laid = await simulation.ask((door) => door.recorded(experiment, log, SEED));
       if (ended) return;
-      setFound(laid);
-      if (laid === null) setFault('Nothing moves in this recording.');
+      if (laid === null) setFault('Nothing moves in what the link sent.');
+      else setFound({ laid, experiment });
     };
     work().catch((error: unknown) => ended || setFault(sentenceOf(error)));
     return () => {
@@ -50,11 +63,12 @@ export function RunTelemetry({ telemetryId, experiment }: RunTelemetryProps) {
       bench.end();
       simulation.end();
     };
-  }, [telemetryId, experiment]);
+  }, [telemetryId, revisionId, setupId, routeId, robotId, field]);
   if (fault !== null) return <Notice mood="fault">{fault}</Notice>;
-  if (found === null) return <p role="status">Laying the recording over the forecast …</p>;
+  if (found === null) return <p role="status">Laying the run over its forecast …</p>;
+  const { expected, measured, departure } = found.laid;
   const band = (of: 'heading' | 'travelled', side: -1 | 1, scale: number) =>
-    found.expected.map((moment) => ({
+    expected.map((moment) => ({
       x: moment.time,
       y:
         scale *
@@ -62,14 +76,13 @@ export function RunTelemetry({ telemetryId, experiment }: RunTelemetryProps) {
           side * 2 * (of === 'heading' ? moment.headingSpread : moment.travelledSpread)),
     }));
   const degree = -degrees(1);
-  const { departure } = found;
   const left =
     departure === null
       ? []
       : [{ from: departure.time, to: departure.time + 0.4, word: 'leaves it here' }];
   return (
     <>
-      <p role="status">{departureWords(found, experiment)}</p>
+      <p role="status">{departureWords(departure, found.experiment)}</p>
       <div className={styles['plots']}>
         <Plot
           label="Heading over time: recorded and expected"
@@ -82,7 +95,7 @@ export function RunTelemetry({ telemetryId, experiment }: RunTelemetryProps) {
             {
               label: 'recorded',
               look: 'trace',
-              points: found.measured.map(({ time, heading }) => ({ x: time, y: degree * heading })),
+              points: measured.map(({ time, heading }) => ({ x: time, y: degree * heading })),
             },
           ]}
         />
@@ -97,7 +110,7 @@ export function RunTelemetry({ telemetryId, experiment }: RunTelemetryProps) {
             {
               label: '',
               look: 'trace',
-              points: found.measured.map(({ time, travelled }) => ({ x: time, y: travelled })),
+              points: measured.map(({ time, travelled }) => ({ x: time, y: travelled })),
             },
           ]}
         />
@@ -106,8 +119,8 @@ export function RunTelemetry({ telemetryId, experiment }: RunTelemetryProps) {
   );
 }
 
-function departureWords({ departure }: RecordedRun, { plan, believed }: Experiment): string {
-  if (departure === null) return 'The recording stays within what was expected, to its end.';
+function departureWords(departure: Departure | null, { plan, believed }: Experiment): string {
+  if (departure === null) return 'The run stays within what was expected, to its end.';
   const step = stepsOf(plan.moves)[departure.step]!;
   const instruction = instructionsOf(plan.moves, believed)[departure.step]!;
   const turn = instruction.kind === 'turn' ? instruction.turn : 0;

@@ -69,10 +69,6 @@ export function TableView(props: TableViewProps) {
   const { route, robot, field, sessions, titleBlock } = props;
   const { setup } = robot.setup;
   const checkpoints = useMemo(() => checkpointsOf(route.revision.plan), [route]);
-  const experiment = useMemo(
-    () => ({ plan: route.revision.plan, field: field.field, believed: setup, truth: setup }),
-    [route, field, setup],
-  );
   const [session, setSession] = useState(props.session);
   const recording = useRunRecording(robot.id, props.link);
   const log = useRunLog(props.runs, session?.id ?? null, route.id, (run) => {
@@ -90,7 +86,10 @@ export function TableView(props: TableViewProps) {
   const { checkpoint, model, mark, typed, editing } = entry;
   const ofRevision = log.runs.filter((run) => run.revisionId === route.revision.id);
   const number = editing === null ? log.runs.length + 1 : log.runs.indexOf(editing) + 1;
-  const telemetryId = props.recorded.find(({ runId }) => runId === editing?.id)?.telemetryId;
+  const recorded = [...props.recorded, ...recording.kept];
+  const telemetryId = recorded.find(({ runId }) => runId === editing?.id)?.telemetryId;
+  const savedId = log.note?.kind === 'saved' ? log.note.run.id : null;
+  const pointsFault = entry.points.trim() !== '' && pointsOf(entry.points) === null;
 
   const clear = () => {
     entry.clear();
@@ -99,7 +98,7 @@ export function TableView(props: TableViewProps) {
     setMeasuring(false);
   };
   const save = async (hit: boolean) => {
-    if (mark === null || session === null || log.busy) return;
+    if (mark === null || session === null || log.busy || pointsFault) return;
     if (editing !== null) {
       const { gyroAt, jig, seconds } = editing;
       const content = entry.contentOf(mark, hit, {
@@ -146,7 +145,6 @@ export function TableView(props: TableViewProps) {
     const last = log.runs.at(-1);
     if (last !== undefined) void log.withdraw(last);
   };
-  const pointsFault = entry.points.trim() !== '' && pointsOf(entry.points) === null;
   const keys: SheetKey[] = [
     { keys: 'ArrowUp', says: 'Mark 1 mm far', act: () => entry.nudge(1, 0) },
     { keys: 'ArrowDown', says: 'Mark 1 mm near', act: () => entry.nudge(-1, 0) },
@@ -314,13 +312,8 @@ export function TableView(props: TableViewProps) {
               </div>
               <LogNotes
                 note={log.note}
-                number={
-                  log.note?.kind === 'saved' ? log.runs.findIndex(isRun(log.note.run)) + 1 : 0
-                }
-                sent={
-                  log.note?.kind !== 'saved' ||
-                  !log.waiting.some(({ runId }) => runId === noted(log))
-                }
+                number={log.runs.findIndex(({ id }) => id === savedId) + 1}
+                sent={!log.waiting.some(({ runId }) => runId === savedId)}
                 editing={editing}
                 onStop={clear}
                 onUndo={undo}
@@ -333,9 +326,15 @@ export function TableView(props: TableViewProps) {
                 onDrop={(write) => void log.drop(write)}
                 onRetry={(write) => void log.retry(write)}
               />
-              {telemetryId !== undefined && (
-                <Suspense fallback={<p>Opening the recording …</p>}>
-                  <RunTelemetry telemetryId={telemetryId} experiment={experiment} />
+              {telemetryId !== undefined && editing !== null && (
+                <Suspense fallback={<p>Opening what the link sent …</p>}>
+                  <RunTelemetry
+                    telemetryId={telemetryId}
+                    run={editing}
+                    routeId={route.id}
+                    robotId={robot.id}
+                    field={field.field}
+                  />
                 </Suspense>
               )}
               {editing === null && (
@@ -364,6 +363,11 @@ export function TableView(props: TableViewProps) {
                     />
                   </label>
                 </div>
+                {pointsFault && (
+                  <Notice mood="fault">
+                    Points need a number, such as 10. Nothing is saved before.
+                  </Notice>
+                )}
                 <PhotoRow
                   photo={entry.photo}
                   editing={editing}
@@ -380,9 +384,7 @@ export function TableView(props: TableViewProps) {
               {props.link !== null && editing === null && (
                 <RunRecording
                   recording={recording}
-                  recorded={
-                    new Set([...props.recorded.map(({ runId }) => runId), ...recording.kept]).size
-                  }
+                  recorded={new Set(recorded.map(({ runId }) => runId)).size}
                 />
               )}
             </>
@@ -401,13 +403,4 @@ export function TableView(props: TableViewProps) {
       />
     </div>
   );
-}
-
-function isRun(wanted: Run) {
-  return (run: Run) => run.id === wanted.id;
-}
-
-/** The run that the note is about. */
-function noted({ note }: ReturnType<typeof useRunLog>): string | null {
-  return note?.kind === 'saved' ? note.run.id : null;
 }

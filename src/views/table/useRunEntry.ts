@@ -71,8 +71,6 @@ export function useRunEntry(checkpoints: readonly Checkpoint[], field: FieldReco
     },
     points: points[checkpointId] ?? '',
     setPoints: (text: string) => setPoints((now) => ({ ...now, [checkpointId]: text })),
-    /** Keeps hit or miss of one checkpoint while another is measured. */
-    judge: (hit: boolean) => setHits((now) => ({ ...now, [checkpointId]: hit })),
     cause,
     setCause,
     photo,

@@ -118,16 +118,22 @@ export function useRunLog(
         { kind: 'withdrawn', run },
       ),
     putBack: (run: Run) => put(run, null),
-    /** Puts a photo to a run that was logged before. */
-    addPhoto: (run: Run, photo: Blob) =>
-      outbox.keep({
-        runId: run.id,
-        sessionId: run.sessionId,
-        method: 'PUT',
-        path: `runs/${run.id}/photo`,
-        content: photo,
-        run: null,
-      }),
+    /** Puts a photo to a run that was kept before; the run stands even when the photo does not fit. */
+    addPhoto: async (run: Run, photo: Blob) => {
+      try {
+        await outbox.keep({
+          runId: run.id,
+          sessionId: run.sessionId,
+          method: 'PUT',
+          path: `runs/${run.id}/photo`,
+          content: photo,
+          run: null,
+        });
+      } catch {
+        const sentence = 'The run is kept, its photo is not: this browser’s storage is full.';
+        setNote({ kind: 'fault', sentence });
+      }
+    },
   };
 }
 

@@ -17,8 +17,8 @@ export interface RunRecordingState {
   turn: (on: boolean) => void;
   /** Lines since the last run. */
   lines: number;
-  /** Runs that got a recording on this sheet. */
-  kept: readonly string[];
+  /** Runs that got one on this sheet, and under which identifier it is kept. */
+  kept: readonly { runId: string; telemetryId: string }[];
   fault: string | null;
   /** Keeps what came since the last run with this one. */
   keepWith: (run: Run) => Promise<void>;
@@ -31,7 +31,7 @@ export function useRunRecording(robotId: string, link: Link | null): RunRecordin
   const waiting = useRef<TelemetryLine[]>([]);
   const [on, setOn] = useState(false);
   const [lines, setLines] = useState(0);
-  const [kept, setKept] = useState<readonly string[]>([]);
+  const [kept, setKept] = useState<RunRecordingState['kept']>([]);
   const [fault, setFault] = useState<string | null>(null);
   const restart = () => {
     waiting.current = [];
@@ -57,8 +57,8 @@ export function useRunRecording(robotId: string, link: Link | null): RunRecordin
       const recording = recordingOfLines(waiting.current);
       restart();
       try {
-        await keepRecording(worker, robotId, recording, run.id);
-        setKept((now) => [...now, run.id]);
+        const telemetryId = await keepRecording(worker, robotId, recording, run.id);
+        setKept((now) => [...now, { runId: run.id, telemetryId }]);
         setFault(null);
       } catch (error) {
         setFault(`The run is saved, its recording is not. ${sentenceOf(error)}`);

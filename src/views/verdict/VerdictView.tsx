@@ -181,7 +181,7 @@ export function VerdictView(props: VerdictViewProps) {
           <Notice mood="fault">
             {aside.length === 1 ? 'One run is' : `${aside.length} runs are`} set aside:{' '}
             {[...new Set(aside.map((run) => run.setAside))].join(', ')}.{' '}
-            {withThem(runs, checkpoint, model.zone, route.goal, model.id)}
+            {withThem(runs, checkpoint, model.zone, route.goal)}
           </Notice>
         )}
       </div>
@@ -279,7 +279,6 @@ function withThem(
   checkpoint: Parameters<typeof measuredRuns>[1],
   zone: Parameters<typeof measuredRuns>[2],
   goal: number,
-  modelId: string,
 ): string {
   const all = measuredRuns(
     runs.map((run) => ({ ...run, setAside: null })),
@@ -287,6 +286,6 @@ function withThem(
     zone,
   );
   const { hits, kind } = verdictOf(all.runs, all.zone, goal);
-  const measured = cardRuns(runs, checkpoint.id, modelId).length === runs.length;
-  return `With ${measured ? 'them' : 'those measured'}: ${hits} of ${all.runs.length}, verdict “${kind}”.`;
+  const them = all.runs.length === runs.length ? 'them' : 'those measured';
+  return `With ${them}: ${hits} of ${all.runs.length}, verdict “${kind}”.`;
 }

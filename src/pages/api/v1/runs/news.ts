@@ -2,7 +2,7 @@ import { idSchema } from '../../../../contracts/domain.ts';
 import type { RunNews } from '../../../../contracts/records.ts';
 import { database } from '../../../../store/database.ts';
 import { NotFound } from '../../../../store/errors.ts';
-import { listRuns, runsMark } from '../../../../store/runs.ts';
+import { listRuns, RUNS_AT_TABLE, runsMark } from '../../../../store/runs.ts';
 import { endpoint, json } from '../../_endpoint.ts';
 
 /** Runs by `?session=` and `?route=`, and only when something changed since `?mark=`. */
@@ -17,7 +17,11 @@ export const GET = endpoint(async ({ url }) => {
     runs:
       mark === url.searchParams.get('mark')
         ? null
-        : await listRuns(database(), { sessionId: session.data, routeId: route.data }),
+        : await listRuns(database(), {
+            sessionId: session.data,
+            routeId: route.data,
+            limit: RUNS_AT_TABLE,
+          }),
   };
   return json(news);
 });
