@@ -8,7 +8,8 @@ import type { Setup } from '../../core/robot/setup.ts';
 import type { Move, RoutePlan } from '../../core/route/moves.ts';
 import { Figures } from '../../ui/Figures.tsx';
 import { Notice } from '../../ui/Notice.tsx';
-import { EndFields, MoveFields } from './moveFields.tsx';
+import { EndFields } from './fieldParts.tsx';
+import { MoveFields } from './moveFields.tsx';
 import styles from './MoveSheet.module.css';
 
 interface MoveSheetProps {

@@ -1,0 +1,217 @@
+import { headingFromShown, shownHeading } from '../../core/formats/headings.ts';
+import { degrees, radians } from '../../core/geometry/angle.ts';
+import type { Setup } from '../../core/robot/setup.ts';
+import { Choice } from '../../ui/Choice.tsx';
+import { QuantityField } from '../../ui/QuantityField.tsx';
+import type { Move } from '../../core/route/moves.ts';
+
+export interface FieldsProps<T extends Move> {
+  move: T;
+  setup: Setup;
+  onChange: (move: Move) => void;
+}
+
+export const positive = (value: number) => (value > 0 ? null : 'It has to be more than 0.');
+
+export const notNegative = (value: number) => (value >= 0 ? null : 'It cannot be negative.');
+
+export function wholeFrom(least: number, most: number) {
+  return (value: number) =>
+    Number.isInteger(value) && value >= least && value <= most
+      ? null
+      : `A whole number from ${least} to ${most}.`;
+}
+
+export type HeldMove = Extract<Move, { hold: unknown }>;
+
+export function Speed({
+  move,
+  onChange,
+}: {
+  move: Extract<Move, { speed: number }>;
+  onChange: (move: Move) => void;
+}) {
+  return (
+    <QuantityField
+      label="Speed"
+      kind="speed"
+      value={move.speed}
+      digits={0}
+      refuse={(value) => (value > 0 ? null : 'Put the sign on the distance, not on the speed.')}
+      onChange={(speed) => onChange({ ...move, speed })}
+    />
+  );
+}
+
+export function Way({
+  backwards,
+  onChange,
+}: {
+  backwards: boolean;
+  onChange: (backwards: boolean) => void;
+}) {
+  return (
+    <Choice
+      label="Drive"
+      value={backwards ? 'back' : 'on'}
+      options={[
+        { value: 'on', label: 'forwards' },
+        { value: 'back', label: 'backwards' },
+      ]}
+      onChange={(way) => onChange(way === 'back')}
+    />
+  );
+}
+
+export function HeldFields({ move, setup, onChange }: FieldsProps<HeldMove>) {
+  return (
+    <>
+      <Speed move={move} onChange={onChange} />
+      <Choice
+        label="Kept straight by"
+        value={move.hold}
+        options={[
+          { value: 'gyro', label: 'gyro' },
+          { value: 'encoders', label: 'encoders' },
+          { value: 'none', label: 'none' },
+        ]}
+        onChange={(hold) => onChange({ ...move, hold })}
+      />
+      {move.hold === 'gyro' && (
+        <>
+          <Choice
+            label="Heading"
+            value={move.heading === null ? 'present' : 'given'}
+            options={[
+              { value: 'present', label: 'as it reads' },
+              { value: 'given', label: 'given' },
+            ]}
+            onChange={(choice) => onChange({ ...move, heading: choice === 'present' ? null : 0 })}
+          />
+          {move.heading !== null && (
+            <HeadingField
+              label="Heading to keep"
+              heading={move.heading}
+              setup={setup}
+              onChange={(heading) => onChange({ ...move, heading })}
+            />
+          )}
+        </>
+      )}
+      {move.hold !== 'none' && (
+        <OwnNumber
+          label="Steering, °/s per °"
+          own="typed"
+          usual="by the setup"
+          value={move.gain}
+          start={move.hold === 'gyro' ? setup.program.headingGain : setup.program.encoderGain}
+          onChange={(gain) => onChange({ ...move, gain })}
+        />
+      )}
+    </>
+  );
+}
+
+export interface OwnNumberProps {
+  label: string;
+  own: string;
+  usual: string;
+  value: number | null;
+  /** What it begins with when somebody wants to type it. */
+  start: number;
+  kind?: 'number' | 'angle';
+  onChange: (value: number | null) => void;
+}
+
+/** A number that follows from something, or is typed. */
+export function OwnNumber({
+  label,
+  own,
+  usual,
+  value,
+  start,
+  kind = 'number',
+  onChange,
+}: OwnNumberProps) {
+  return (
+    <>
+      <Choice
+        label={label.split(',')[0]!}
+        value={value === null ? 'usual' : 'own'}
+        options={[
+          { value: 'usual', label: usual },
+          { value: 'own', label: own },
+        ]}
+        onChange={(choice) => onChange(choice === 'usual' ? null : start)}
+      />
+      {value !== null && (
+        <QuantityField
+          label={label}
+          kind={kind}
+          digits={kind === 'number' ? 4 : 1}
+          value={value}
+          refuse={notNegative}
+          onChange={onChange}
+        />
+      )}
+    </>
+  );
+}
+
+export interface HeadingFieldProps {
+  label: string;
+  /** rad counter-clockwise. */
+  heading: number;
+  setup: Setup;
+  onChange: (heading: number) => void;
+}
+
+/** A heading in the robot's own sense: right is positive unless its setup says otherwise. */
+export function HeadingField({ label, heading, setup, onChange }: HeadingFieldProps) {
+  return (
+    <QuantityField
+      label={label}
+      kind="angle"
+      value={radians(shownHeading(heading, setup))}
+      onChange={(value) => onChange(headingFromShown(degrees(value), setup))}
+    />
+  );
+}
+
+export type EndedMove = Extract<Move, { stop: unknown }>;
+
+/** How a move stops, and when it gives up. */
+export function EndFields({ move, onChange }: { move: EndedMove; onChange: (move: Move) => void }) {
+  return (
+    <>
+      <Choice
+        label="Motors stop by"
+        value={move.stop}
+        options={[
+          { value: 'brake', label: 'braking' },
+          { value: 'hold', label: 'holding' },
+          { value: 'coast', label: 'rolling out' },
+        ]}
+        onChange={(stop) => onChange({ ...move, stop })}
+      />
+      <Choice
+        label="Give up"
+        value={move.timeLimit === null ? 'itself' : 'given'}
+        options={[
+          { value: 'itself', label: 'by itself' },
+          { value: 'given', label: 'after a time' },
+        ]}
+        onChange={(choice) => onChange({ ...move, timeLimit: choice === 'itself' ? null : 5 })}
+      />
+      {move.timeLimit !== null && (
+        <QuantityField
+          label="Give up after"
+          kind="time"
+          value={move.timeLimit}
+          refuse={(value) => (value > 0 && value <= 60 ? null : 'From 0 to 60 s.')}
+          onChange={(timeLimit) => onChange({ ...move, timeLimit })}
+        />
+      )}
+    </>
+  );
+}

@@ -1,0 +1,144 @@
+import { radians } from '../../core/geometry/angle.ts';
+import { Choice } from '../../ui/Choice.tsx';
+import { QuantityField } from '../../ui/QuantityField.tsx';
+import type { TurnMove } from '../../core/route/moves.ts';
+import { type FieldsProps, positive, notNegative, OwnNumber, HeadingField } from './fieldParts.tsx';
+
+export function TurnFields({ move, setup, onChange }: FieldsProps<TurnMove>) {
+  const { target, way } = move;
+  return (
+    <>
+      <Choice
+        label="Turn"
+        value={target.kind}
+        options={[
+          { value: 'heading', label: 'to a heading' },
+          { value: 'angle', label: 'by an angle' },
+        ]}
+        onChange={(kind) =>
+          onChange({
+            ...move,
+            target:
+              kind === 'heading'
+                ? { kind, heading: target.kind === 'angle' ? target.angle : target.heading }
+                : { kind, angle: target.kind === 'heading' ? target.heading : target.angle },
+          })
+        }
+      />
+      <HeadingField
+        label={
+          target.kind === 'heading'
+            ? 'Heading, 0 is the start'
+            : `Angle, ${setup.gyro.rightPositive ? 'right' : 'left'} is positive`
+        }
+        heading={target.kind === 'heading' ? target.heading : target.angle}
+        setup={setup}
+        onChange={(value) =>
+          onChange({
+            ...move,
+            target:
+              target.kind === 'heading'
+                ? { ...target, heading: value }
+                : { ...target, angle: value },
+          })
+        }
+      />
+      <QuantityField
+        label="Rate"
+        kind="rate"
+        value={move.rate}
+        digits={0}
+        refuse={(value) => (value > 0 ? null : 'The rate has no sign; the angle has.')}
+        onChange={(rate) => onChange({ ...move, rate })}
+      />
+      <Choice
+        label="Wheels"
+        value={move.style}
+        options={[
+          { value: 'spot', label: 'both' },
+          { value: 'pivot-left', label: 'right only' },
+          { value: 'pivot-right', label: 'left only' },
+        ]}
+        onChange={(style) => onChange({ ...move, style })}
+      />
+      <Choice
+        label="Finds its end"
+        value={way.kind}
+        options={[
+          { value: 'stop early', label: 'stop early' },
+          { value: 'slow end', label: 'slow end' },
+          { value: 'controller', label: 'controller' },
+        ]}
+        onChange={(kind) => onChange({ ...move, way: startOfWay(kind) })}
+      />
+      {way.kind === 'slow end' && (
+        <>
+          <QuantityField
+            label="Slow for the last"
+            kind="angle"
+            value={way.lastAngle}
+            refuse={positive}
+            onChange={(lastAngle) => onChange({ ...move, way: { ...way, lastAngle } })}
+          />
+          <QuantityField
+            label="Rate there"
+            kind="rate"
+            digits={0}
+            value={way.lastRate}
+            refuse={positive}
+            onChange={(lastRate) => onChange({ ...move, way: { ...way, lastRate } })}
+          />
+        </>
+      )}
+      {way.kind === 'controller' ? (
+        <>
+          <OwnNumber
+            label="P, °/s per °"
+            own="typed"
+            usual="by the robot’s delay"
+            value={way.p}
+            start={4}
+            onChange={(p) => onChange({ ...move, way: { ...way, p } })}
+          />
+          <QuantityField
+            label="I, °/s per ° and s"
+            kind="number"
+            digits={2}
+            value={way.i}
+            refuse={notNegative}
+            onChange={(i) => onChange({ ...move, way: { ...way, i } })}
+          />
+          <QuantityField
+            label="D, °/s per °/s"
+            kind="number"
+            digits={3}
+            value={way.d}
+            refuse={notNegative}
+            onChange={(d) => onChange({ ...move, way: { ...way, d } })}
+          />
+        </>
+      ) : (
+        <OwnNumber
+          label="Stop early, this much before"
+          own="typed"
+          usual="by the bench"
+          kind="angle"
+          value={move.stopEarly}
+          start={0.1}
+          onChange={(stopEarly) => onChange({ ...move, stopEarly })}
+        />
+      )}
+    </>
+  );
+}
+
+function startOfWay(kind: TurnMove['way']['kind']): TurnMove['way'] {
+  switch (kind) {
+    case 'stop early':
+      return { kind };
+    case 'slow end':
+      return { kind, lastAngle: radians(20), lastRate: radians(40) };
+    case 'controller':
+      return { kind, p: null, i: 0, d: 0 };
+  }
+}
