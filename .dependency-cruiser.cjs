@@ -4,6 +4,8 @@ const ARROWS = {
   contracts: ['core'],
   store: ['contracts', 'core'],
   link: ['contracts', 'core'],
+  commands: ['contracts', 'core'],
+  server: ['store', 'contracts', 'core'],
   workers: ['core'],
   ui: ['core', 'contracts', 'workers'],
   views: ['ui', 'core', 'contracts'],

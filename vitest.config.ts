@@ -7,6 +7,8 @@ export default defineConfig({
         // Experiments with many seeds take a while when both cores are busy.
         test: {
           name: 'unit',
+          // What is logged on purpose by tests of faults is not for the eye.
+          env: { CORVAT_LOG: '/dev/null' },
           include: ['src/**/*.test.ts', 'tests/program/*.test.ts'],
           testTimeout: 60_000,
         },

@@ -2,6 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import { Sentence } from './sentence.mjs';
 import { ROOT } from './setup.mjs';
 
@@ -12,17 +13,42 @@ const SOURCES = [
   'astro.config.ts',
   'vite.prepare.config.ts',
   'vite.practice.config.ts',
+  'vite.tasks.config.ts',
+  'vite.commands.config.ts',
   'package-lock.json',
 ];
+const SELF = fileURLToPath(import.meta.url);
 const STAMP = join(ROOT, 'dist', 'built-from');
 
-/** Builds the application when the build is older than its sources. */
+/**
+ * Builds the application when the build is older than its sources. Of two starts at once one builds and the other waits:
+ * the lock is the kernel's, and is freed with the process that holds it.
+ */
 export function ensureBuild() {
+  if (isFresh(fingerprint())) return;
+  const lock = join(ROOT, 'node_modules', '.corvat-build-lock');
+  const { status } = spawnSync('flock', [lock, process.execPath, SELF], {
+    stdio: ['ignore', 2, 2],
+  });
+  if (status !== 0) throw new Sentence('The application could not be built: see above.');
+}
+
+function isFresh(sources) {
+  return existsSync(STAMP) && readFileSync(STAMP, 'utf8') === sources;
+}
+
+function build() {
   const sources = fingerprint();
-  if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === sources) return;
-  console.log('Building …');
+  if (isFresh(sources)) return;
+  // What a command prints on its standard output is its own.
+  console.error('Building …');
   run('node_modules/astro/astro.js', ['build']);
-  for (const config of ['vite.prepare.config.ts', 'vite.practice.config.ts']) {
+  for (const config of [
+    'vite.prepare.config.ts',
+    'vite.practice.config.ts',
+    'vite.tasks.config.ts',
+    'vite.commands.config.ts',
+  ]) {
     run('node_modules/vite/bin/vite.js', ['build', '--config', config]);
   }
   writeFileSync(STAMP, sources);
@@ -37,7 +63,7 @@ function run(script, args) {
   });
   if (status !== 0) {
     console.error(stdout, stderr);
-    throw new Sentence('The application could not be built: see above.');
+    process.exit(1);
   }
 }
 
@@ -72,3 +98,5 @@ function directory(path) {
     throw error;
   }
 }
+
+if (process.argv[1] === SELF) build();

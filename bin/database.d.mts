@@ -1,8 +1,9 @@
 /** A running database server. */
 export interface DatabaseServer {
   url: string;
-  pid: number;
-  died: Promise<void>;
+  /** Process number of the server that runs now: another one after it was started again. */
+  readonly pid: number;
+  /** Ends it: in order, and after ten seconds without asking. */
   stop: () => Promise<void>;
 }
 

@@ -1,18 +1,31 @@
 import { spawn } from 'node:child_process';
-import { join } from 'node:path';
+import { existsSync, readFileSync } from 'node:fs';
+import { join, resolve } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
 import { ensureBuild } from './build.mjs';
 import { main, Sentence } from './sentence.mjs';
 import { checkNode, ensurePackages, ROOT, setting } from './setup.mjs';
 
 const SELF = fileURLToPath(import.meta.url);
+/** Set in the environment of one that npm start runs. */
+const BESIDE = 'CORVAT_PRACTICE_BESIDE';
 
-/** Starts the practice robot as a process of its own beside the application; gives a way to stop it. */
-export function startPracticeRobot(address) {
+/**
+ * Starts the practice robot as a process of its own beside the application; gives a way to stop it.
+ *
+ * @param {string} address where Corvat is
+ * @param {string} key by which Corvat knows it
+ */
+export function startPracticeRobot(address, key) {
+  // It gets what it needs and no more: the way to the database is none of its business.
+  const { PATH, CORVAT_PRACTICE_SPEED } = process.env;
   const child = spawn(process.execPath, [SELF, '--address', address], {
-    stdio: ['ignore', 'ignore', 'inherit'],
+    // Its standard input ends with us, however we end, and it ends with that.
+    stdio: ['pipe', 'ignore', 'inherit'],
+    env: { PATH, CORVAT_PRACTICE_SPEED, CORVAT_PRACTICE_KEY: key, [BESIDE]: 'yes' },
   });
-  return () => child.kill();
+  child.stdin.on('error', () => {});
+  return () => child.kill('SIGKILL');
 }
 
 /**
@@ -32,12 +45,20 @@ if (process.argv[1] === SELF) {
     for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {
       process.on(signal, () => process.exit(0));
     }
-    // Started by npm start, it ends with it, also when that was killed.
-    const parent = process.ppid;
-    setInterval(() => process.ppid !== parent && process.exit(0), 1000).unref();
+    if (process.env[BESIDE] !== undefined) {
+      process.stdin.once('close', () => process.exit(0)).resume();
+    }
     console.log(`The practice robot serves ${address}  (Ctrl-C stops it)`);
-    await runPracticeRobot({ address, token, speed }, ending.signal);
+    await runPracticeRobot({ address, token, speed, key: practiceKey() }, ending.signal);
   });
+}
+
+/** The key that the Corvat on this data folder made; without it only a link whose token is known can be served. */
+function practiceKey() {
+  const given = setting('CORVAT_PRACTICE_KEY', null);
+  if (given !== null) return given;
+  const path = join(resolve(ROOT, setting('CORVAT_DATA', '.data')), 'practice-key');
+  return existsSync(path) ? readFileSync(path, 'utf8').trim() : '';
 }
 
 function optionsOf(words) {

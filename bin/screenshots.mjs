@@ -6,7 +6,7 @@ import { main } from './sentence.mjs';
 /** Pictures of the main views from a Corvat that runs with the demo: `npm run screenshots`. */
 const VIEWS = [
   { name: 'bench', path: '/bench' },
-  ...['ports', 'wheels', 'square', 'rest', 'turn', 'range', 'colour', 'delays'].map((bench) => ({
+  ...['ports', 'square', 'rest', 'turn', 'range', 'colour', 'delays'].map((bench) => ({
     name: bench,
     path: `/bench#${bench}`,
   })),
@@ -20,6 +20,7 @@ const VIEWS = [
   { name: 'chart', path: '/verdict', tab: 'Over time' },
   { name: 'compare', path: '/verdict', tab: 'Compare' },
   { name: 'story', path: '/story' },
+  { name: 'files', path: '/files' },
 ];
 
 await main(async () => {

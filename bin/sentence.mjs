@@ -15,8 +15,10 @@ function explain(error) {
   if (error?.code === 'ENOSPC') {
     return 'The disk is full: make room and run the command again. Nothing that was saved is lost.';
   }
-  if (['EACCES', 'EPERM', 'EROFS', 'ENOTDIR'].includes(error?.code)) {
+  if (['EACCES', 'EPERM', 'EROFS', 'ENOTDIR', 'EEXIST'].includes(error?.code)) {
     return `Corvat may not write to ${error.path ?? 'its folder'}: give yourself the right, or set CORVAT_DATA to a folder of yours.`;
   }
+  // Faults of Corvat's own that are meant for people come from the built part, another copy of the class.
+  if (error?.name === 'UserFacingError') return error.message;
   return error?.stack ?? String(error);
 }

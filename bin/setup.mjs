@@ -1,6 +1,14 @@
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import {
+  copyFileSync,
+  existsSync,
+  mkdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { Sentence } from './sentence.mjs';
@@ -16,22 +24,42 @@ export function checkNode() {
   }
 }
 
-/** Installs the npm packages when they are missing or belong to another package-lock.json. */
-export function ensurePackages() {
+/**
+ * Installs the npm packages when they are missing or belong to another package-lock.json: beside the
+ * old ones first, so that an installation that fails, without a network say, leaves those as they were.
+ *
+ * @param {string} root folder of the project, another one in tests
+ */
+export function ensurePackages(root = ROOT) {
   const lock = createHash('sha256')
-    .update(readFileSync(join(ROOT, 'package-lock.json')))
+    .update(readFileSync(join(root, 'package-lock.json')))
     .digest('hex');
-  const stamp = join(ROOT, 'node_modules', '.corvat-lock');
+  const packages = join(root, 'node_modules');
+  const stamp = join(packages, '.corvat-lock');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
-  console.log('Installing npm packages …');
+  console.error('Installing npm packages …');
+  const beside = join(root, '.packages');
+  rmSync(beside, { recursive: true, force: true });
+  mkdirSync(beside, { recursive: true });
+  for (const file of ['package.json', 'package-lock.json']) {
+    copyFileSync(join(root, file), join(beside, file));
+  }
   const { status } = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
-    cwd: ROOT,
-    stdio: ['ignore', 'inherit', 'inherit'],
+    cwd: beside,
+    stdio: ['ignore', 2, 2],
   });
   if (status !== 0) {
-    throw new Sentence('The npm packages could not be installed: see above, then start again.');
+    rmSync(beside, { recursive: true, force: true });
+    const left = existsSync(packages) ? ' The packages of before are still there.' : '';
+    throw new Sentence(
+      `The npm packages could not be installed: see above, then start again.${left}`,
+    );
   }
-  writeFileSync(stamp, lock);
+  writeFileSync(join(beside, 'node_modules', '.corvat-lock'), lock);
+  rmSync(join(beside, 'old'), { recursive: true, force: true });
+  if (existsSync(packages)) renameSync(packages, join(beside, 'old'));
+  renameSync(join(beside, 'node_modules'), packages);
+  rmSync(beside, { recursive: true, force: true });
 }
 
 /**
@@ -44,7 +72,7 @@ export function ensurePackages() {
 export function ensureProgram(places, packageName) {
   const found = places.find((place) => existsSync(place));
   if (found !== undefined) return found;
-  console.log(`Installing ${packageName} from Debian's packages …`);
+  console.error(`Installing ${packageName} from Debian's packages …`);
   const root = process.getuid?.() === 0;
   const apt = (...args) =>
     spawnSync(root ? 'apt-get' : 'sudo', [...(root ? [] : ['-n', 'apt-get']), ...args], {

@@ -26,6 +26,7 @@ await main(async () => {
   count(run('formatting', 'prettier/bin/prettier.cjs', ['--check', '.']));
   count(run('lint', 'eslint/bin/eslint.js', ['.']));
   count(run('direction of imports', 'dependency-cruiser/bin/dependency-cruise.mjs', ['src']));
+  count(run('dead code', 'knip/bin/knip.js', []));
   // Astro writes the types of its pages before TypeScript can check them.
   count(run('types', 'astro/astro.js', ['check', '--minimumSeverity', 'error']));
   ensureBuild();
@@ -44,7 +45,8 @@ await main(async () => {
   } else {
     failed++;
   }
-  console.log(`\ntests: ${passed} passed, ${failed} failed`);
+  console.log(`\n${testShare()}`);
+  console.log(`tests: ${passed} passed, ${failed} failed`);
   process.exit(failed === 0 ? 0 : 1);
 });
 
@@ -56,4 +58,21 @@ function run(name, script, args) {
     env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1' },
   });
   return status === 0;
+}
+
+/** How much of the code is tests: non-blank lines of TypeScript, tests and what only they use against the rest. */
+function testShare() {
+  const { stdout } = spawnSync('git', ['ls-files', '*.ts', '*.tsx', '*.astro'], {
+    cwd: ROOT,
+    encoding: 'utf8',
+  });
+  const lines = { tests: 0, rest: 0 };
+  for (const file of (stdout ?? '').split('\n').filter((name) => name !== '')) {
+    if (file.startsWith('demo/') || !existsSync(join(ROOT, file))) continue;
+    const text = readFileSync(join(ROOT, file), 'utf8');
+    const kind = file.startsWith('tests/') || /\.test\.tsx?$/.test(file) ? 'tests' : 'rest';
+    lines[kind] += text.split('\n').filter((line) => line.trim() !== '').length;
+  }
+  const share = Math.round((100 * lines.tests) / Math.max(1, lines.rest));
+  return `Tests are ${share} % of the rest of the code (${lines.tests} to ${lines.rest} lines); wanted are 25 to 33 %.`;
 }

@@ -19,7 +19,7 @@ import type { TelemetryLine } from '../src/core/telemetry/lines.ts';
 import { packRecording } from '../src/core/telemetry/packed.ts';
 import { RecordingBuilder, type Recording } from '../src/core/telemetry/recording.ts';
 
-export interface BenchRow {
+interface BenchRow {
   number: number;
   createdAt: string;
   bench: Bench;
@@ -40,15 +40,15 @@ export interface Scene {
 const HUB_SEED = 20261187;
 const MAT = 'mat, home table';
 const DEVICES: Device[] = [
-  { kind: 'drive motor', name: 'left_motor', place: 'motor port', label: 'A', unit: 'deg' },
-  { kind: 'drive motor', name: 'right_motor', place: 'motor port', label: 'B', unit: 'deg' },
-  { kind: 'attachment motor', name: 'arm', place: 'motor port', label: 'C', unit: 'deg' },
-  { kind: 'gyro', name: 'gyro_top', place: 'sensor port', label: '1', unit: 'deg' },
-  { kind: 'light', name: 'light_left', place: 'sensor port', label: '2', unit: '%' },
-  { kind: 'light', name: 'light_right', place: 'sensor port', label: '3', unit: '%' },
-  { kind: 'colour', name: 'colour_front', place: 'sensor port', label: '4', unit: '%' },
-  { kind: 'range', name: 'range_ahead', place: 'bus', label: '0x29', unit: 'mm' },
-  { kind: 'range', name: 'range_right', place: 'bus', label: '0x2A', unit: 'mm' },
+  { kind: 'drive motor', name: 'left_motor', place: 'motor port', label: 'M1', unit: 'deg' },
+  { kind: 'drive motor', name: 'right_motor', place: 'motor port', label: 'M2', unit: 'deg' },
+  { kind: 'attachment motor', name: 'arm', place: 'motor port', label: 'M3', unit: 'deg' },
+  { kind: 'gyro', name: 'gyro_top', place: 'sensor port', label: 'IN1', unit: 'deg' },
+  { kind: 'light', name: 'light_left', place: 'sensor port', label: 'IN2', unit: '%' },
+  { kind: 'light', name: 'light_right', place: 'sensor port', label: 'IN3', unit: '%' },
+  { kind: 'colour', name: 'colour_front', place: 'sensor port', label: 'IN4', unit: '%' },
+  { kind: 'range', name: 'range_ahead', place: 'bus', label: '17', unit: 'mm' },
+  { kind: 'range', name: 'range_right', place: 'bus', label: '18', unit: 'mm' },
 ];
 
 /** Runs the benches of three evenings. */

@@ -8,7 +8,7 @@ export const FIELD: Field = {
   width: 2200,
   height: 1100,
   border: true,
-  matchSeconds: 150,
+  matchSeconds: 140,
   models: [
     {
       id: 'tide-gauge',

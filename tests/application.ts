@@ -55,7 +55,11 @@ export async function startApplication(
     if (child.exitCode !== null) throw new Error(`Corvat did not start:\n${said}`);
     const answer = await fetch(`${address}/api/v1/health`).catch(() => null);
     if (answer?.ok === true) {
+      const fell = (code: number | null) =>
+        console.error(`Corvat ended by itself (${code}):\n${said.slice(-4000)}`);
+      child.once('exit', fell);
       const stop = async (signal: NodeJS.Signals = 'SIGTERM') => {
+        child.off('exit', fell);
         if (child.exitCode !== null || child.signalCode !== null) return;
         const ended = new Promise((resolve) => child.once('exit', resolve));
         child.kill(signal);

@@ -1,61 +1,59 @@
 import { z } from 'zod';
 import { DEVICE_KINDS, PLACE_KINDS, PROGRAM_LANGUAGES } from '../core/bench/ports.ts';
 import { REMEDIES } from '../core/bench/remedies.ts';
-import { idSchema, noteSchema } from './domain.ts';
+import { idSchema, listOf, noteSchema, textSchema } from './scalars.ts';
 
 const angle = z.number().min(-1000).max(1000);
 const length = z.number().min(-20000).max(20000);
 const share = z.number().min(0).max(1);
+/** Results in any unit; what is larger comes from no bench. */
+const finite = z.number().min(-1e9).max(1e9);
+const notNegative = z.number().nonnegative().max(1e9);
 
 /** Why a reading does not count; null when it does. The reading itself stays for ever. */
 const struck = noteSchema.nullable();
 
 /** Under what a bench was measured. */
-export const conditionsSchema = z.strictObject({
+const conditionsSchema = z.strictObject({
   battery: z.number().positive().max(100).nullable(),
-  surface: z.string().trim().max(80),
+  surface: textSchema(80),
   /** Which sensor, when there are several of a kind. */
-  unit: z.string().trim().max(40).default(''),
+  unit: textSchema(40).default(''),
 });
 export type Conditions = z.infer<typeof conditionsSchema>;
 
 const estimateSchema = z.strictObject({
-  value: z.number(),
-  standardError: z.number().nonnegative(),
-  low: z.number(),
-  high: z.number(),
+  value: finite,
+  standardError: notNegative,
+  low: finite,
+  high: finite,
 });
 
-export const portsBenchSchema = z.strictObject({
+const portsBenchSchema = z.strictObject({
   kind: z.literal('ports'),
   language: z.enum(PROGRAM_LANGUAGES),
-  devices: z
-    .array(
-      z.strictObject({
-        kind: z.enum(DEVICE_KINDS),
-        name: z.string().trim().max(40),
-        place: z.enum(PLACE_KINDS),
-        label: z.string().trim().max(20),
-        unit: z.string().trim().max(20),
-      }),
-    )
-    .min(1)
-    .max(60),
+  devices: listOf(
+    z.strictObject({
+      kind: z.enum(DEVICE_KINDS),
+      name: textSchema(40),
+      place: z.enum(PLACE_KINDS),
+      label: textSchema(20),
+      unit: textSchema(20),
+    }),
+    { least: 1, most: 60 },
+  ),
 });
 
 function trials<T extends z.core.$ZodLooseShape>(reading: T) {
-  return z
-    .array(z.strictObject({ ...reading, struck }))
-    .min(1)
-    .max(2000);
+  return listOf(z.strictObject({ ...reading, struck }), { least: 1, most: 2000 });
 }
 
-export const wheelsBenchSchema = z.strictObject({
+const wheelsBenchSchema = z.strictObject({
   kind: z.literal('wheels'),
   conditions: conditionsSchema,
   /** What the robot believed of itself when it drove. */
-  wheelDiameter: z.number().positive(),
-  track: z.number().positive(),
+  wheelDiameter: z.number().positive().max(1e6),
+  track: z.number().positive().max(1e6),
   trials: trials({
     told: z.number().positive().max(20000),
     ahead: z.number().positive().max(20000),
@@ -63,23 +61,23 @@ export const wheelsBenchSchema = z.strictObject({
   }),
 });
 
-export const squareBenchSchema = z.strictObject({
+const squareBenchSchema = z.strictObject({
   kind: z.literal('square'),
   conditions: conditionsSchema,
   by: z.enum(['encoders', 'gyro']),
   side: z.number().min(50).max(10000),
-  track: z.number().positive(),
+  track: z.number().positive().max(1e6),
   trials: trials({ way: z.enum(['left', 'right']), x: length, y: length }),
 });
 
-export const trackBenchSchema = z.strictObject({
+const trackBenchSchema = z.strictObject({
   kind: z.literal('track'),
   conditions: conditionsSchema,
-  track: z.number().positive(),
+  track: z.number().positive().max(1e6),
   trials: trials({ told: angle.refine((told) => told !== 0), measured: angle }),
 });
 
-export const scaleBenchSchema = z.strictObject({
+const scaleBenchSchema = z.strictObject({
   kind: z.literal('scale'),
   conditions: conditionsSchema,
   trials: trials({
@@ -89,7 +87,7 @@ export const scaleBenchSchema = z.strictObject({
   }),
 });
 
-export const turnBenchSchema = z.strictObject({
+const turnBenchSchema = z.strictObject({
   kind: z.literal('turn'),
   style: z.enum(['spot', 'pivot-left', 'pivot-right']),
   conditions: conditionsSchema,
@@ -100,9 +98,8 @@ export const turnBenchSchema = z.strictObject({
     way: z.enum(['left', 'right']).nullable().default(null),
   }),
 });
-export type TurnBench = z.infer<typeof turnBenchSchema>;
 
-export const rangeBenchSchema = z.strictObject({
+const rangeBenchSchema = z.strictObject({
   kind: z.literal('range'),
   conditions: conditionsSchema,
   /** Whether the readings are volts. */
@@ -110,28 +107,28 @@ export const rangeBenchSchema = z.strictObject({
   /** Residual up to which a distance counts as useful, mm. */
   limit: z.number().positive().max(1000),
   trials: trials({
-    unit: z.string().trim().min(1).max(40),
+    unit: textSchema(40).min(1),
     tape: z.number().nonnegative().max(20000),
     reading: z.number().min(-20000).max(20000),
     incidence: z.number().min(-1.5).max(1.5),
   }),
 });
 
-export const lightBenchSchema = z.strictObject({
+const lightBenchSchema = z.strictObject({
   kind: z.literal('light'),
   conditions: conditionsSchema,
   /** Where it was measured, such as home or the venue. */
-  place: z.string().trim().max(80),
+  place: textSchema(80),
   /** Width of the line to be found, mm. */
   lineWidth: z.number().positive().max(1000),
   trials: trials({ surface: z.enum(['dark', 'light']), value: share }),
 });
 
-export const colourBenchSchema = z.strictObject({
+const colourBenchSchema = z.strictObject({
   kind: z.literal('colour'),
   conditions: conditionsSchema,
   trials: trials({
-    name: z.string().trim().min(1).max(40),
+    name: textSchema(40).min(1),
     red: share,
     green: share,
     blue: share,
@@ -139,7 +136,7 @@ export const colourBenchSchema = z.strictObject({
 });
 
 /** What was tried on a gyro just before it was checked. */
-export const triedSchema = z.strictObject({
+const triedSchema = z.strictObject({
   remedy: z.enum(REMEDIES),
   seconds: z.number().nonnegative().max(3600),
 });
@@ -148,7 +145,7 @@ export type Tried = z.infer<typeof triedSchema>;
 const fitnessSchema = z.enum(['fit', 'not fit', 'cannot tell']);
 
 /** A gyro at rest. The readings are telemetry; the result is kept beside them for lists. */
-export const restBenchSchema = z.strictObject({
+const restBenchSchema = z.strictObject({
   kind: z.literal('rest'),
   conditions: conditionsSchema,
   telemetry: idSchema,
@@ -157,41 +154,41 @@ export const restBenchSchema = z.strictObject({
   tried: triedSchema.nullable(),
   found: z.strictObject({
     bias: estimateSchema,
-    stillFor: z.number().nonnegative(),
-    lasted: z.number().nonnegative(),
-    samples: z.int().nonnegative(),
-    lost: z.int().nonnegative(),
-    step: z.number().nonnegative(),
-    noise: z.number().nonnegative(),
-    moved: z.array(z.strictObject({ from: z.number(), to: z.number() })).max(1000),
-    randomWalk: z.number().nullable(),
-    biasInstability: z.number().nullable(),
+    stillFor: notNegative,
+    lasted: notNegative,
+    samples: z.int().nonnegative().max(1e9),
+    lost: z.int().nonnegative().max(1e9),
+    step: notNegative,
+    noise: notNegative,
+    moved: listOf(z.strictObject({ from: finite, to: finite }), { most: 1000 }),
+    randomWalk: finite.nullable(),
+    biasInstability: finite.nullable(),
   }),
   /** Against what it was judged: the route by name, and the dearest checkpoint. */
   against: z
     .strictObject({
-      route: z.string().max(80),
-      checkpoint: z.string().max(80),
-      cost: z.number().nonnegative(),
-      budget: z.number().nonnegative(),
+      route: textSchema(80),
+      checkpoint: textSchema(80),
+      cost: notNegative,
+      budget: notNegative,
     })
     .nullable(),
   fitness: fitnessSchema,
-  sentence: z.string().max(200),
+  sentence: textSchema(200),
 });
 
 /** Loop period and latency. The readings are telemetry; the result is kept beside them for lists. */
-export const delaysBenchSchema = z.strictObject({
+const delaysBenchSchema = z.strictObject({
   kind: z.literal('delays'),
   conditions: conditionsSchema,
   telemetry: idSchema,
   rightPositive: z.boolean(),
   found: z.strictObject({
     period: estimateSchema,
-    jitter: z.number().nonnegative(),
-    longestGap: z.number().nonnegative(),
+    jitter: notNegative,
+    longestGap: notNegative,
     latency: estimateSchema.nullable(),
-    samples: z.int().nonnegative(),
+    samples: z.int().nonnegative().max(1e9),
   }),
 });
 

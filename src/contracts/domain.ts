@@ -1,19 +1,21 @@
 import { z } from 'zod';
 import type { Field, Zone } from '../core/field/field.ts';
 import { STARTING_SETUP, setupPaths, type Setup } from '../core/robot/setup.ts';
-import { distinctIds, localIdSchema, nameSchema } from './scalars.ts';
+import { distinctIds, listOf, localIdSchema, nameSchema, numberSchema } from './scalars.ts';
 
-export { idSchema, localIdSchema, nameSchema, noteSchema } from './scalars.ts';
-export { moveSchema, planSchema } from './plan.ts';
+export { idSchema } from './scalars.ts';
+export { planSchema } from './plan.ts';
 
-const finite = z.number();
-const positive = z.number().positive();
-const notNegative = z.number().nonnegative();
+/** No quantity of a small robot is larger than this in its unit. */
+const LARGEST = 1e6;
+const finite = z.number().min(-LARGEST).max(LARGEST);
+const positive = z.number().positive().max(LARGEST);
+const notNegative = z.number().nonnegative().max(LARGEST);
 const chance = z.number().min(0).max(1);
 const millimetres = z.number().min(-20000).max(20000);
 
-export const pointSchema = z.strictObject({ x: millimetres, y: millimetres });
-export const poseSchema = z.strictObject({ x: millimetres, y: millimetres, heading: finite });
+const pointSchema = z.strictObject({ x: millimetres, y: millimetres });
+const poseSchema = z.strictObject({ x: millimetres, y: millimetres, heading: finite });
 
 const rangeSensorSchema = z.strictObject({
   x: millimetres,
@@ -112,9 +114,9 @@ const SETUP_PATHS = new Set(setupPaths(STARTING_SETUP));
 /** Where a number of a setup comes from; a path without a source is a starting value. */
 export const sourceSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('typed') }),
-  z.strictObject({ kind: z.literal('bench'), record: z.int().positive() }),
+  z.strictObject({ kind: z.literal('bench'), record: numberSchema }),
   // Fitted to so many runs that were logged.
-  z.strictObject({ kind: z.literal('runs'), runs: z.int().positive() }),
+  z.strictObject({ kind: z.literal('runs'), runs: numberSchema }),
 ]);
 export type Source = z.infer<typeof sourceSchema>;
 export const sourcesSchema = z
@@ -128,7 +130,10 @@ export const zoneSchema = z.strictObject({
   target: poseSchema,
   shape: z.discriminatedUnion('kind', [
     z.strictObject({ kind: z.literal('circle'), radius: positive }),
-    z.strictObject({ kind: z.literal('polygon'), corners: z.array(pointSchema).min(3).max(60) }),
+    z.strictObject({
+      kind: z.literal('polygon'),
+      corners: listOf(pointSchema, { least: 3, most: 60 }),
+    }),
   ]),
   headingTolerance: z.number().positive().max(Math.PI).nullable(),
 }) satisfies z.ZodType<Zone>;
@@ -139,41 +144,37 @@ export const fieldSchema = z
     height: z.number().min(100).max(20000),
     border: z.boolean(),
     matchSeconds: z.number().positive().max(3600).nullable().default(null),
-    models: z
-      .array(
-        z.strictObject({
-          id: localIdSchema,
-          name: nameSchema,
-          outline: z.array(pointSchema).min(3).max(200),
-          zone: zoneSchema,
-          points: z.number().min(-1000).max(1000),
-          seen: z.boolean(),
-        }),
-      )
-      .max(100),
+    models: listOf(
+      z.strictObject({
+        id: localIdSchema,
+        name: nameSchema,
+        outline: listOf(pointSchema, { least: 3, most: 200 }),
+        zone: zoneSchema,
+        points: z.number().min(-1000).max(1000),
+        seen: z.boolean(),
+      }),
+      { most: 100 },
+    ),
     // Fields from before there were walls and pictures have none, and their lines are dark.
-    walls: z
-      .array(
-        z.strictObject({
-          id: localIdSchema,
-          name: nameSchema,
-          points: z.array(pointSchema).min(2).max(200),
-          seen: z.boolean(),
-        }),
-      )
-      .max(100)
-      .default([]),
-    lines: z
-      .array(
-        z.strictObject({
-          id: localIdSchema,
-          name: nameSchema,
-          points: z.array(pointSchema).min(2).max(200),
-          width: positive,
-          reflectance: chance.default(0),
-        }),
-      )
-      .max(100),
+    walls: listOf(
+      z.strictObject({
+        id: localIdSchema,
+        name: nameSchema,
+        points: listOf(pointSchema, { least: 2, most: 200 }),
+        seen: z.boolean(),
+      }),
+      { most: 100 },
+    ).default([]),
+    lines: listOf(
+      z.strictObject({
+        id: localIdSchema,
+        name: nameSchema,
+        points: listOf(pointSchema, { least: 2, most: 200 }),
+        width: positive,
+        reflectance: chance.default(0),
+      }),
+      { most: 100 },
+    ),
     picture: z
       .strictObject({
         x: millimetres,
@@ -184,10 +185,11 @@ export const fieldSchema = z
       })
       .nullable()
       .default(null),
-    starts: z
-      .array(z.strictObject({ id: localIdSchema, name: nameSchema, pose: poseSchema }))
-      .min(1, 'A field needs a start place.')
-      .max(20),
+    starts: listOf(z.strictObject({ id: localIdSchema, name: nameSchema, pose: poseSchema }), {
+      least: 1,
+      most: 20,
+      tooShort: 'A field needs a start place.',
+    }),
   })
   .refine(
     (field) =>

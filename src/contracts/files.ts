@@ -1,16 +1,29 @@
-import { findNodeAtLocation, getNodeValue, parseTree, type ParseError } from 'jsonc-parser';
+import { visit } from 'jsonc-parser';
 import { z } from 'zod';
+import { fieldSchema, planSchema, setupSchema, sourcesSchema } from './domain.ts';
+import { benchSchema } from './bench.ts';
+import { FILE_LIMITS, jsonExcess } from './json.ts';
 import {
-  fieldSchema,
+  goalSchema,
+  measurementSchema,
+  originSchema,
+  outcomeSchema,
+  promiseSchema,
+  runContent,
+  sessionCreateSchema,
+} from './records.ts';
+import {
+  distinct,
+  idSchema,
+  instantSchema,
+  listOf,
   nameSchema,
   noteSchema,
-  planSchema,
-  setupSchema,
-  sourcesSchema,
-} from './domain.ts';
-import { benchSchema } from './bench.ts';
-import { goalSchema, instantSchema, originSchema, promiseSchema } from './records.ts';
-import { telemetryInFileSchema } from './telemetry.ts';
+  numberSchema,
+  textSchema,
+  versionSchema,
+} from './scalars.ts';
+import { columnPieceSchema, telemetryInFileSchema, telemetryLineSchema } from './telemetry.ts';
 
 /** Why a file was refused: a sentence, and where in the file the fault lies. */
 export class FileError extends Error {
@@ -24,32 +37,58 @@ export class FileError extends Error {
   }
 }
 
-const number = z.int().positive();
+/** As many revisions, setups or records a document may hold. */
+const MOST = 20_000;
+
+/** What files of a Corvat say of a thing so that another one knows it again; others leave it out. */
+const identity = {
+  id: idSchema.optional(),
+  createdAt: instantSchema.optional(),
+  /** When it was put away; null while it is in use. */
+  archivedAt: instantSchema.nullable().optional(),
+};
+
+/** A list of things that are counted, each number once. */
+function numbered<T extends z.ZodType<{ number: number }>>(element: T, least = 0) {
+  return listOf(element, { least, most: MOST }).refine(
+    (list) => distinct(list.map(({ number }) => number)),
+    { error: 'Two of them have the same number.' },
+  );
+}
 
 /** A robot with all its setups and bench records. Core units: mm, rad, s, V. */
 export const robotFileSchema = z.strictObject({
   corvat: z.literal('robot'),
   version: z.literal(1),
   name: nameSchema,
-  setups: z
-    .array(
-      z.strictObject({
-        number,
-        reason: noteSchema,
-        createdAt: instantSchema,
-        setup: setupSchema,
-        sources: sourcesSchema,
-      }),
-    )
-    .min(1, 'A robot needs a setup.'),
-  benchRecords: z.array(z.strictObject({ number, createdAt: instantSchema, bench: benchSchema })),
+  ...identity,
+  setups: numbered(
+    z.strictObject({
+      id: idSchema.optional(),
+      number: numberSchema,
+      reason: noteSchema,
+      createdAt: instantSchema,
+      setup: setupSchema,
+      sources: sourcesSchema,
+    }),
+    1,
+  ),
+  benchRecords: numbered(
+    z.strictObject({
+      id: idSchema.optional(),
+      number: numberSchema,
+      createdAt: instantSchema,
+      bench: benchSchema,
+    }),
+  ),
   /** The telemetry that bench records name. */
-  telemetry: z.array(telemetryInFileSchema).default([]),
+  telemetry: listOf(telemetryInFileSchema, { most: MOST }).default([]),
 });
 export type RobotFile = z.infer<typeof robotFileSchema>;
 
 /** Pictures that may lie under a field, and the largest of them in base64. */
 export const PICTURE_TYPES = ['image/png', 'image/jpeg', 'image/svg+xml'] as const;
+export type PictureType = (typeof PICTURE_TYPES)[number];
 const LARGEST_PICTURE = 11 * 1024 * 1024;
 const pictureSchema = z.strictObject({
   type: z.enum(PICTURE_TYPES),
@@ -60,7 +99,19 @@ export const fieldFileSchema = z.strictObject({
   corvat: z.literal('field'),
   version: z.literal(1),
   name: nameSchema,
+  ...identity,
+  /** The newest drawing. */
   field: fieldSchema,
+  /** All drawings in their order, the newest among them; none means that there is only the one. */
+  revisions: numbered(
+    z.strictObject({
+      id: idSchema.optional(),
+      number: numberSchema,
+      reason: noteSchema,
+      createdAt: instantSchema,
+      field: fieldSchema,
+    }),
+  ).optional(),
   /** The picture under the drawing. */
   picture: pictureSchema.nullable().default(null),
 });
@@ -71,80 +122,101 @@ export const routeFileSchema = z.strictObject({
   corvat: z.literal('route'),
   version: z.literal(1),
   name: nameSchema,
+  ...identity,
   robot: nameSchema,
+  robotId: idSchema.optional(),
   field: nameSchema,
+  fieldId: idSchema.optional(),
   goal: goalSchema,
-  revisions: z
-    .array(
-      z.strictObject({
-        number,
-        parent: number.nullable(),
-        origin: originSchema,
-        reason: noteSchema,
-        createdAt: instantSchema,
-        plan: planSchema,
-        promises: z.array(promiseSchema).default([]),
-      }),
-    )
-    .min(1),
+  revisions: numbered(
+    z.strictObject({
+      id: idSchema.optional(),
+      number: numberSchema,
+      parent: numberSchema.nullable(),
+      origin: originSchema,
+      reason: noteSchema,
+      createdAt: instantSchema,
+      plan: planSchema,
+      promises: listOf(promiseSchema, { most: 50 }).default([]),
+      /** Number of the field's revision; without one the newest. */
+      fieldRevision: numberSchema.optional(),
+    }),
+    1,
+  ),
 });
 export type RouteFile = z.infer<typeof routeFileSchema>;
 
+/** One run as files carry it: where it belongs by name and number, and by identifier where one is known. */
 export const runRowSchema = z.strictObject({
-  id: z.uuid(),
+  id: idSchema,
   session: nameSchema,
   sessionStartedAt: instantSchema,
-  surface: z.string().max(80),
-  people: z.string().max(200),
+  sessionId: idSchema.optional(),
+  surface: textSchema(80),
+  people: textSchema(200),
   route: nameSchema,
-  revision: number,
-  setup: number,
+  routeId: idSchema.optional(),
+  revision: numberSchema,
+  setup: numberSchema,
   happenedAt: instantSchema,
-  measurements: z.array(
-    z.strictObject({
-      checkpoint: z.string(),
-      along: z.number(),
-      left: z.number(),
-      turned: z.number().nullable(),
-    }),
-  ),
-  outcomes: z.array(
-    z.strictObject({
-      model: z.string(),
-      hit: z.boolean(),
-      points: z.number().nullable().default(null),
-    }),
-  ),
-  battery: z.number().positive().nullable(),
-  gyroAt: instantSchema.nullable().default(null),
-  jig: z.boolean().nullable().default(null),
-  seconds: z.number().positive().nullable().default(null),
-  setAside: z.string().nullable(),
+  deviceAt: instantSchema.nullable().optional(),
+  receivedAt: instantSchema.nullable().optional(),
+  measurements: listOf(
+    measurementSchema
+      .omit({ checkpointId: true })
+      .extend({ checkpoint: measurementSchema.shape.checkpointId }),
+    { most: 50 },
+  ).refine((list) => distinct(list.map((one) => one.checkpoint)), {
+    error: 'A run is measured once at each checkpoint.',
+  }),
+  outcomes: listOf(
+    outcomeSchema.omit({ modelId: true }).extend({ model: outcomeSchema.shape.modelId }),
+    { most: 50 },
+  ).refine((list) => distinct(list.map((one) => one.model)), {
+    error: 'A model is judged once a run.',
+  }),
+  battery: runContent.battery,
+  gyroAt: runContent.gyroAt,
+  jig: runContent.jig,
+  seconds: runContent.seconds,
+  setAside: runContent.setAside,
   note: noteSchema,
+  /** Whether it was taken back. */
+  withdrawn: z.boolean().optional(),
+  version: versionSchema.optional(),
+  /** Fingerprint of what the device sent first, so that it can send it again. */
+  sentHash: z
+    .string()
+    .regex(/^[0-9a-f]{64}$/)
+    .nullable()
+    .optional(),
 });
-/** One run as files carry it: sessions, routes and setups by name or number. */
 export type RunRow = z.infer<typeof runRowSchema>;
 
-export const runsFileSchema = z.strictObject({
+const runsFileSchema = z.strictObject({
   corvat: z.literal('runs'),
   version: z.literal(1),
   robot: nameSchema,
-  runs: z.array(runRowSchema),
+  runs: listOf(runRowSchema, { most: 200_000 }).refine(
+    (runs) => distinct(runs.map(({ id }) => id)),
+    {
+      error: 'Two runs have the same identifier.',
+    },
+  ),
   /** What a run's line does not say of its session. */
-  sessions: z
-    .array(
-      z.strictObject({
-        title: nameSchema,
-        startedAt: instantSchema,
-        note: noteSchema,
-        goalRuns: z.int().positive().nullable(),
-        goalHits: z.int().nonnegative().nullable(),
-      }),
-    )
-    .default([]),
+  sessions: listOf(
+    z.strictObject({
+      title: nameSchema,
+      startedAt: instantSchema,
+      note: noteSchema,
+      goalRuns: sessionCreateSchema.shape.goalRuns,
+      goalHits: sessionCreateSchema.shape.goalHits,
+    }),
+    { most: MOST },
+  ).default([]),
   /** What the link recorded with runs, and photos of them. */
-  telemetry: z.array(telemetryInFileSchema.extend({ run: z.uuid() })).default([]),
-  photos: z.array(pictureSchema.extend({ run: z.uuid() })).default([]),
+  telemetry: listOf(telemetryInFileSchema.extend({ run: idSchema }), { most: MOST }).default([]),
+  photos: listOf(pictureSchema.extend({ run: idSchema }), { most: MOST }).default([]),
 });
 export type RunsFile = z.infer<typeof runsFileSchema>;
 
@@ -154,15 +226,13 @@ const singleFileSchema = z.discriminatedUnion('corvat', [
   routeFileSchema,
   runsFileSchema,
 ]);
-export type SingleFile = z.infer<typeof singleFileSchema>;
 
-/** Several files in one, in the order in which they need each other. */
-export const bundleFileSchema = z.strictObject({
+/** Several files in one, as Corvat wrote them up to 0.4: in the order in which they need each other. */
+const bundleFileSchema = z.strictObject({
   corvat: z.literal('bundle'),
   version: z.literal(1),
-  files: z.array(singleFileSchema).min(1).max(200),
+  files: listOf(singleFileSchema, { least: 1, most: 4000 }),
 });
-export type BundleFile = z.infer<typeof bundleFileSchema>;
 
 const anyFileSchema = z.discriminatedUnion(
   'corvat',
@@ -171,26 +241,60 @@ const anyFileSchema = z.discriminatedUnion(
 );
 export type CorvatFile = z.infer<typeof anyFileSchema>;
 
+/** The first line of a bundle. */
+export const bundleHeadSchema = z.strictObject({
+  corvat: z.literal('bundle'),
+  version: z.literal(2),
+  createdAt: instantSchema,
+});
+
+/**
+ * A document of a bundle: one line of JSON each, in the order in which they need each other. What is
+ * large stands in lines of its own, so that nobody has to hold a whole season at once.
+ */
+export const bundleLineSchema = z.discriminatedUnion('corvat', [
+  robotFileSchema,
+  fieldFileSchema,
+  routeFileSchema,
+  sessionCreateSchema.extend({
+    corvat: z.literal('session'),
+    version: versionSchema,
+    archivedAt: instantSchema.nullable(),
+  }),
+  runsFileSchema,
+  telemetryLineSchema,
+  columnPieceSchema,
+  pictureSchema.extend({ corvat: z.literal('picture'), field: idSchema }),
+  pictureSchema.extend({ corvat: z.literal('photo'), run: idSchema }),
+  // The last line: how many documents stood before it, and the SHA-256 of their lines.
+  z.strictObject({
+    corvat: z.literal('end'),
+    documents: z.int().nonnegative(),
+    sha256: z.string().regex(/^[0-9a-f]{64}$/),
+  }),
+]);
+export type BundleLine = z.infer<typeof bundleLineSchema>;
+
 /** Reads any JSON file of Corvat; throws a {@link FileError} with line and column. */
 export function readJsonFile(text: string): CorvatFile {
-  const errors: ParseError[] = [];
-  const clean = text.replace(/^\uFEFF/, '');
-  const tree = parseTree(clean, errors, { disallowComments: true, allowTrailingComma: false });
-  if (errors.length > 0 || tree === undefined) {
-    const at = placeOf(clean, errors[0]?.offset ?? 0);
+  return readDocument(text.replace(/^\uFEFF/, ''), anyFileSchema);
+}
+
+/** Reads a JSON text against a schema; throws a {@link FileError} that names the place of the fault. */
+export function readDocument<T>(text: string, schema: z.ZodType<T>): T {
+  const excess = jsonExcess(text, FILE_LIMITS);
+  if (excess !== null) throw new FileError(excess, 1, 1);
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
+  } catch {
+    const at = placeOf(text, faultOf(text));
     throw new FileError('the text is not JSON here.', at.line, at.column);
   }
-  const parsed = anyFileSchema.safeParse(getNodeValue(tree));
+  const parsed = schema.safeParse(value);
   if (parsed.success) return parsed.data;
   const issue = parsed.error.issues[0]!;
-  // The nearest place that exists: a missing member is reported at its parent.
-  const path = issue.path.map((part) => (typeof part === 'number' ? part : String(part)));
-  let node = findNodeAtLocation(tree, path);
-  while (node === undefined && path.length > 0) {
-    path.pop();
-    node = findNodeAtLocation(tree, path);
-  }
-  const at = placeOf(clean, node?.offset ?? 0);
+  const at = placeOf(text, offsetOf(text, issue.path));
   const where = issue.path.length > 0 ? `${issue.path.map(String).join('.')}: ` : '';
   throw new FileError(`${where}${issue.message}`, at.line, at.column);
 }
@@ -200,7 +304,35 @@ export function writeJsonFile(file: CorvatFile): string {
   return `${JSON.stringify(file, null, 2)}\n`;
 }
 
+/** Where a text stops being JSON. */
+function faultOf(text: string): number {
+  let first: number | null = null;
+  const onError = (_code: number, offset: number) => void (first ??= offset);
+  visit(text, { onError }, { disallowComments: true, allowTrailingComma: false });
+  return first ?? 0;
+}
+
+/** Where the value at a path begins, or the nearest one around it when it is missing. */
+function offsetOf(text: string, path: readonly PropertyKey[]): number {
+  let best = { length: -1, offset: 0 };
+  const look = (offset: number, at: readonly (string | number)[]) => {
+    if (at.length <= best.length || at.length > path.length) return;
+    if (at.every((part, i) => part === path[i])) best = { length: at.length, offset };
+  };
+  visit(text, {
+    onObjectBegin: (offset, _length, _line, _column, pathOf) => look(offset, pathOf()),
+    onArrayBegin: (offset, _length, _line, _column, pathOf) => look(offset, pathOf()),
+    onLiteralValue: (_value, offset, _length, _line, _column, pathOf) => look(offset, pathOf()),
+  });
+  return best.offset;
+}
+
 function placeOf(text: string, offset: number): { line: number; column: number } {
-  const before = text.slice(0, offset).split('\n');
-  return { line: before.length, column: before[before.length - 1]!.length + 1 };
+  let line = 1;
+  let begins = 0;
+  for (let at = text.indexOf('\n'); at !== -1 && at < offset; at = text.indexOf('\n', at + 1)) {
+    line++;
+    begins = at + 1;
+  }
+  return { line, column: offset - begins + 1 };
 }

@@ -3,10 +3,11 @@ import { REMEDIES } from '../core/bench/remedies.ts';
 import type { PracticeCommand } from '../core/practice/commands.ts';
 import type { Receipt } from '../core/telemetry/receipt.ts';
 import type { Setup } from '../core/robot/setup.ts';
-import { idSchema, nameSchema } from './domain.ts';
+import { TOKEN_PATTERN } from './headers.ts';
+import { idSchema, listOf, nameSchema, textSchema } from './scalars.ts';
 
-/** What a sender needs to know the link by: long enough that nobody guesses it. */
-export const tokenSchema = z.string().regex(/^[A-Za-z0-9_-]{22}$/);
+/** What a sender needs to know the link by. */
+export const tokenSchema = z.string().regex(TOKEN_PATTERN);
 
 export const linkCreateSchema = z.strictObject({
   robotId: idSchema,
@@ -15,9 +16,10 @@ export const linkCreateSchema = z.strictObject({
   practice: z.boolean(),
 });
 
-/** A line from a sender to a robot's sheets. */
+/** A line from a sender to a robot's sheets, as everybody knows it. */
 export interface Link {
-  token: string;
+  /** By this sheets follow it. */
+  id: string;
   robotId: string;
   name: string;
   practice: boolean;
@@ -27,8 +29,14 @@ export interface Link {
   createdAt: string;
 }
 
+/** A link as only whoever opened it knows it. */
+export interface OpenedLink extends Link {
+  /** By this senders send: whoever has it can speak for the robot. */
+  token: string;
+}
+
 /** A link whose sender is the practice robot. */
-export interface PracticeLink extends Link {
+export interface PracticeLink extends OpenedLink {
   seed: number;
   /** The robot's first setup, near which its hidden truth lies: it stays when the setup gets better. */
   first: Setup;
@@ -39,7 +47,7 @@ export interface PracticeLink extends Link {
 const way = z.enum(['left', 'right']);
 const speed = z.number().min(20).max(1000);
 
-export const practiceCommandSchema = z.discriminatedUnion('do', [
+const practiceCommandSchema = z.discriminatedUnion('do', [
   z.strictObject({ do: z.literal('rest'), seconds: z.number().min(0.1).max(900) }),
   z.strictObject({ do: z.literal('boot'), touched: z.boolean() }),
   z.strictObject({ do: z.literal('remedy'), remedy: z.enum(REMEDIES) }),
@@ -72,18 +80,27 @@ export const practiceCommandSchema = z.discriminatedUnion('do', [
   }),
   z.strictObject({
     do: z.literal('patch'),
-    name: z.string().trim().min(1).max(40),
+    name: textSchema(40).min(1),
     samples: z.int().min(1).max(200),
   }),
   z.strictObject({ do: z.literal('wiggle'), seconds: z.number().min(1).max(120) }),
 ]) satisfies z.ZodType<PracticeCommand>;
 
 export const commandsSchema = z.strictObject({
-  commands: z.array(practiceCommandSchema).min(1).max(200),
+  commands: listOf(practiceCommandSchema, { least: 1, most: 200 }),
 });
 
 /** A command on its way to the practice robot. */
 export interface WaitingCommand {
   number: number;
   command: PracticeCommand;
+}
+
+/** What a follower's stream says of one link. */
+export interface LinkEvent {
+  link: string;
+  /** Number of the newest batch of lines that this event reaches to. */
+  upTo: number;
+  receipt?: Receipt;
+  lines?: Record<string, number | string>[];
 }

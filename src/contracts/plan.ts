@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Move, RoutePlan } from '../core/route/moves.ts';
-import { localIdSchema, nameSchema } from './scalars.ts';
+import { listOf, localIdSchema, nameSchema } from './scalars.ts';
 
 const millimetres = z.number().min(-20000).max(20000);
 const length = z.number().min(0).max(20000);
@@ -144,7 +144,7 @@ const checkpointListSchema = z.strictObject({
 
 const presentPlanSchema = z.strictObject({
   startId: localIdSchema,
-  moves: z.array(moveSchema).max(200),
+  moves: listOf(moveSchema, { most: 200 }),
 });
 
 /**
@@ -154,7 +154,7 @@ const presentPlanSchema = z.strictObject({
 export const planSchema = z
   .strictObject({
     ...presentPlanSchema.shape,
-    checkpoints: z.array(checkpointListSchema).max(50).optional(),
+    checkpoints: listOf(checkpointListSchema, { most: 50 }).optional(),
   })
   .superRefine(({ moves, checkpoints = [] }, context) => {
     for (const [i, { name, afterMoveId }] of checkpoints.entries()) {

@@ -11,6 +11,8 @@ export interface Problem {
   pointer?: string;
   line?: number;
   column?: number;
+  /** On 500: under this it stands in the log. */
+  reference?: string;
   /** On 409: what is stored now, beside what was sent. */
   stored?: unknown;
   sent?: unknown;

@@ -1,32 +1,29 @@
 import { z } from 'zod';
 import type { Fitness } from '../core/bench/driftVerdict.ts';
 import type { AimPromise } from '../core/consistency/promise.ts';
+import { fieldSchema, planSchema, setupSchema, sourcesSchema } from './domain.ts';
 import {
-  fieldSchema,
+  distinct,
   idSchema,
+  instantSchema,
+  listOf,
   localIdSchema,
   nameSchema,
   noteSchema,
-  planSchema,
-  setupSchema,
-  sourcesSchema,
-} from './domain.ts';
+  numberSchema,
+  textSchema,
+  versionSchema,
+} from './scalars.ts';
 
-/** Times cross every boundary as ISO 8601 in UTC with milliseconds. */
-export const instantSchema = z.iso.datetime({ precision: 3 });
-const version = z.int().nonnegative();
-const number = z.int().positive();
-
-export const setupRevisionSchema = z.object({
-  id: idSchema,
-  robotId: idSchema,
-  number,
-  reason: noteSchema,
-  setup: setupSchema,
-  sources: sourcesSchema,
-  createdAt: instantSchema,
-});
-export type SetupRevision = z.infer<typeof setupRevisionSchema>;
+export interface SetupRevision {
+  id: string;
+  robotId: string;
+  number: number;
+  reason: string;
+  setup: z.infer<typeof setupSchema>;
+  sources: z.infer<typeof sourcesSchema>;
+  createdAt: string;
+}
 
 export interface Robot {
   id: string;
@@ -37,11 +34,11 @@ export interface Robot {
 }
 
 export const robotCreateSchema = z.strictObject({ name: nameSchema });
-export const robotUpdateSchema = z.strictObject({ name: nameSchema, version });
+export const robotUpdateSchema = z.strictObject({ name: nameSchema, version: versionSchema });
 
 /** A new setup revision, made from the revision with the number `basedOn`. */
 export const setupCreateSchema = z.strictObject({
-  basedOn: number,
+  basedOn: numberSchema,
   reason: noteSchema,
   setup: setupSchema,
   sources: sourcesSchema,
@@ -60,35 +57,58 @@ export interface FieldRecord {
   id: string;
   name: string;
   version: number;
+  /** Which revision of the drawing this is; one that was kept never changes. */
+  revision: FieldRevision;
+  /** Number of the newest revision: larger when this is an older one. */
+  newest: number;
   field: z.infer<typeof fieldSchema>;
 }
+export interface FieldRevision {
+  id: string;
+  number: number;
+  reason: string;
+  createdAt: string;
+}
 export const fieldCreateSchema = z.strictObject({ name: nameSchema, field: fieldSchema });
-export const fieldUpdateSchema = fieldCreateSchema.extend({ version });
+export const fieldUpdateSchema = fieldCreateSchema.extend({
+  version: versionSchema,
+  /** Why the drawing was changed. */
+  reason: noteSchema.default(''),
+});
 
 export const originSchema = z.enum(['hand', 'aim', 'bench']);
-const offsetSchema = z.strictObject({ along: z.number(), left: z.number(), turned: z.number() });
+/** A tool that is further away than this was never at the table, mm. */
+const offsetValue = z.number().min(-5000).max(5000);
+const turnedSchema = z.number().min(-Math.PI).max(Math.PI);
+const offsetSchema = z.strictObject({
+  along: offsetValue,
+  left: offsetValue,
+  turned: z.number().min(-100).max(100),
+});
 export const promiseSchema = z.strictObject({
   checkpointId: localIdSchema,
-  runs: z.int().positive(),
+  runs: numberSchema,
   before: offsetSchema,
   expected: offsetSchema,
   chanceBefore: z.number().min(0).max(1),
   chance: z.number().min(0).max(1),
 }) satisfies z.ZodType<AimPromise>;
-export const revisionSchema = z.object({
-  id: idSchema,
-  routeId: idSchema,
-  number,
+export interface RouteRevision {
+  id: string;
+  routeId: string;
+  number: number;
   /** Number of the revision that it was made from; null for the first. */
-  parent: number.nullable(),
-  origin: originSchema,
-  reason: noteSchema,
-  plan: planSchema,
+  parent: number | null;
+  origin: z.infer<typeof originSchema>;
+  reason: string;
+  plan: z.infer<typeof planSchema>;
   /** What an aim promised when it made this revision, one a checkpoint; empty for the others. */
-  promises: z.array(promiseSchema).default([]),
-  createdAt: instantSchema,
-});
-export type RouteRevision = z.infer<typeof revisionSchema>;
+  promises: z.infer<typeof promiseSchema>[];
+  createdAt: string;
+  /** The revision of the field on which it was planned, and by which its runs are judged. */
+  fieldRevision: number;
+  fieldRevisionId: string;
+}
 
 export const goalSchema = z.number().min(0.05).max(0.99);
 export interface Route {
@@ -109,16 +129,22 @@ export const routeCreateSchema = z.strictObject({
   goal: goalSchema.default(0.9),
   plan: planSchema,
 });
-export const routeUpdateSchema = z.strictObject({ name: nameSchema, goal: goalSchema, version });
+export const routeUpdateSchema = z.strictObject({
+  name: nameSchema,
+  goal: goalSchema,
+  version: versionSchema,
+});
 export const revisionCreateSchema = z.strictObject({
   /** Number of the revision that was edited; must be the newest, or the answer is 409. */
-  basedOn: number,
+  basedOn: numberSchema,
   /** The revision that it continues, when that is an older one. */
-  parent: number.optional(),
+  parent: numberSchema.optional(),
   origin: originSchema,
   reason: noteSchema,
   plan: planSchema,
-  promises: z.array(promiseSchema).max(50).default([]),
+  promises: listOf(promiseSchema, { most: 50 }).default([]),
+  /** The revision of the field that it is planned on; the one of its parent when nothing is said. */
+  fieldRevision: numberSchema.optional(),
 });
 
 export interface Session {
@@ -138,24 +164,23 @@ export const sessionCreateSchema = z.strictObject({
   id: idSchema,
   title: nameSchema,
   startedAt: instantSchema,
-  surface: z.string().trim().max(80).default(''),
-  people: z.string().trim().max(200).default(''),
+  surface: textSchema(80).default(''),
+  people: textSchema(200).default(''),
   note: noteSchema.default(''),
   goalRuns: z.int().min(1).max(1000).nullable().default(null),
   goalHits: z.int().min(0).max(1000).nullable().default(null),
 });
 export const sessionUpdateSchema = sessionCreateSchema
   .omit({ id: true, startedAt: true })
-  .extend({ version });
+  .extend({ version: versionSchema });
 
-const offsetValue = z.number().min(-5000).max(5000);
 /** Where a run ended at one checkpoint, from the middle of the zone; mm and rad. */
 export const measurementSchema = z.strictObject({
   checkpointId: localIdSchema,
   along: offsetValue,
   left: offsetValue,
   /** Null when nobody measured the heading. */
-  turned: z.number().min(-Math.PI).max(Math.PI).nullable(),
+  turned: turnedSchema.nullable(),
 });
 export const outcomeSchema = z.strictObject({
   modelId: localIdSchema,
@@ -164,23 +189,20 @@ export const outcomeSchema = z.strictObject({
   points: z.number().min(-1000).max(1000).nullable().default(null),
 });
 
-function distinct(ids: readonly string[]): boolean {
-  return new Set(ids).size === ids.length;
-}
-
-const runContent = {
-  measurements: z
-    .array(measurementSchema)
-    .max(50)
-    .refine((list) => distinct(list.map((one) => one.checkpointId)), {
+/** What is said of a run besides where it belongs. */
+export const runContent = {
+  measurements: listOf(measurementSchema, { most: 50 }).refine(
+    (list) => distinct(list.map((one) => one.checkpointId)),
+    {
       error: 'A run is measured once at each checkpoint.',
-    }),
-  outcomes: z
-    .array(outcomeSchema)
-    .max(50)
-    .refine((list) => distinct(list.map((one) => one.modelId)), {
+    },
+  ),
+  outcomes: listOf(outcomeSchema, { most: 50 }).refine(
+    (list) => distinct(list.map((one) => one.modelId)),
+    {
       error: 'A model is judged once a run.',
-    }),
+    },
+  ),
   battery: z.number().positive().max(100).nullable().default(null),
   /** When the gyro was zeroed or checked before this run, and whether the robot stood in a jig. */
   gyroAt: instantSchema.nullable().default(null),
@@ -188,7 +210,7 @@ const runContent = {
   /** How long the run took by the stopwatch, s. */
   seconds: z.number().positive().max(3600).nullable().default(null),
   /** Why the run does not count; null when it does. */
-  setAside: z.string().trim().min(1).max(200).nullable().default(null),
+  setAside: textSchema(200).min(1).nullable().default(null),
   note: noteSchema.default(''),
 };
 export const runCreateSchema = z.strictObject({
@@ -207,12 +229,16 @@ export const runUpdateSchema = z.strictObject({
   gyroAt: instantSchema.nullable().optional(),
   jig: z.boolean().nullable().optional(),
   seconds: z.number().positive().max(3600).nullable().optional(),
-  setAside: z.string().trim().min(1).max(200).nullable(),
+  setAside: textSchema(200).min(1).nullable(),
   note: noteSchema,
-  version,
+  version: versionSchema,
 });
 export interface Run extends RunCreate {
   id: string;
+  /** What the device's own clock said; null for runs from before that was kept. */
+  deviceAt: string | null;
+  /** When the server took it in, by its clock; null for runs from before that was kept. */
+  receivedAt: string | null;
   /** Number of the route revision, for people. */
   revisionNumber: number;
   /** Whether a photo belongs to it. */
@@ -224,7 +250,10 @@ export const forecastRequestSchema = z.strictObject({
   setup: setupSchema,
   field: fieldSchema,
   plan: planSchema,
-  seed: z.int().nonnegative(),
+  seed: z
+    .int()
+    .nonnegative()
+    .max(2 ** 32 - 1),
   runs: z.int().min(1).max(2000),
 });
 
@@ -234,4 +263,36 @@ export interface RunNews {
   mark: string;
   /** Null when nothing changed since the mark that was sent along. */
   runs: Run[] | null;
+}
+
+/** The things that people put away, take out again or delete. */
+export const KEPT_THINGS = ['robots', 'fields', 'routes', 'sessions'] as const;
+export type KeptThing = (typeof KEPT_THINGS)[number];
+
+/** A thing as the list of what is kept shows it. */
+export interface KeptRecord {
+  id: string;
+  name: string;
+  archived: boolean;
+}
+
+/** A thing that can be put away and taken out again. */
+export const archiveSchema = z.strictObject({ archived: z.boolean() });
+
+/** A copy of the whole database that lies in the data folder. */
+export interface Copy {
+  file: string;
+  at: string;
+  bytes: number;
+  /** What it was taken for. */
+  why: string;
+}
+
+/** What an import has made. */
+export interface ImportResult {
+  id: string;
+  sentence: string;
+  createdAt: string;
+  /** When it was taken back; null while it is here. */
+  undoneAt: string | null;
 }

@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { telemetryColumn } from '../core/telemetry/columns.ts';
-import { idSchema } from './domain.ts';
+import { distinct, idSchema, instantSchema, listOf, textSchema } from './scalars.ts';
 
 /** Most lines of one recording. */
-export const MOST_ROWS = 2_000_000;
+const MOST_ROWS = 2_000_000;
 
 const columnNameSchema = z
   .string()
@@ -16,17 +16,22 @@ const columnNameSchema = z
     { error: 'This is no column of telemetry.' },
   );
 
+const packedColumnSchema = z.strictObject({
+  name: columnNameSchema,
+  decimals: z.int().min(0).max(6).nullable(),
+});
+
 /** What a recording consists of; its columns follow one by one, packed. */
 export const telemetryCreateSchema = z.strictObject({
   id: idSchema,
   rows: z.int().min(1).max(MOST_ROWS),
-  columns: z
-    .array(z.strictObject({ name: columnNameSchema, decimals: z.int().min(0).max(6).nullable() }))
-    .min(1)
-    .max(40),
-  events: z
-    .array(z.strictObject({ row: z.int().nonnegative(), text: z.string().max(80) }))
-    .max(100_000),
+  columns: listOf(packedColumnSchema, { least: 1, most: 40 }).refine(
+    (columns) => distinct(columns.map(({ name }) => name)),
+    { error: 'A column stands in it twice.' },
+  ),
+  events: listOf(z.strictObject({ row: z.int().min(0).max(MOST_ROWS), text: textSchema(80) }), {
+    most: 100_000,
+  }),
   /** The run that it was recorded with; null for a bench. */
   runId: idSchema.nullable(),
 });
@@ -39,19 +44,28 @@ export interface TelemetryRecord extends TelemetryCreate {
   createdAt: string;
 }
 
-/** A recording inside a file: its packed columns in base 64. */
+/** A recording inside a file of the first version: its packed columns in base 64. */
 export const telemetryInFileSchema = telemetryCreateSchema
   .omit({ runId: true, columns: true })
   .extend({
-    columns: z
-      .array(
-        z.strictObject({
-          name: columnNameSchema,
-          decimals: z.int().min(0).max(6).nullable(),
-          base64: z.base64(),
-        }),
-      )
-      .min(1)
-      .max(40),
+    columns: listOf(packedColumnSchema.extend({ base64: z.base64() }), { least: 1, most: 40 }),
   });
+
 export type TelemetryInFile = z.infer<typeof telemetryInFileSchema>;
+
+/** A recording as a line of a bundle. Its columns follow, in pieces. */
+export const telemetryLineSchema = telemetryCreateSchema.extend({
+  corvat: z.literal('telemetry'),
+  robotId: idSchema,
+  createdAt: instantSchema,
+});
+export type TelemetryLineDocument = z.infer<typeof telemetryLineSchema>;
+
+/** A piece of a packed column as a line of a bundle. */
+export const columnPieceSchema = z.strictObject({
+  corvat: z.literal('column'),
+  telemetry: idSchema,
+  name: columnNameSchema,
+  position: z.int().min(0).max(100),
+  base64: z.base64().max(2 * 1024 * 1024),
+});

@@ -1,3 +1,4 @@
+import { PRACTICE_KEY_HEADER } from '../contracts/headers.ts';
 import type { PracticeLink, WaitingCommand } from '../contracts/link.ts';
 import { PracticeHub } from '../core/practice/hub.ts';
 import { practiceTruth } from '../core/practice/truth.ts';
@@ -12,6 +13,8 @@ export interface PracticeSettings {
   speed: number;
   /** A link to serve alone; null for all that wait for a practice robot. */
   token: string | null;
+  /** By this Corvat knows the practice robot that belongs to it. */
+  key: string;
 }
 
 /** How often it asks for links and for commands, ms. */
@@ -142,14 +145,18 @@ class Served {
 }
 
 async function ask<T>(
-  { address }: PracticeSettings,
+  { address, key }: PracticeSettings,
   method: string,
   path: string,
   content?: string,
 ): Promise<T> {
   const response = await fetch(`${address}/api/v1/${path}`, {
     method,
-    ...(content === undefined ? {} : { body: content, headers: { 'content-type': 'text/plain' } }),
+    headers: {
+      [PRACTICE_KEY_HEADER]: key,
+      ...(content === undefined ? {} : { 'content-type': 'text/plain' }),
+    },
+    ...(content === undefined ? {} : { body: content }),
   });
   if (!response.ok) throw new Error(`${path}: ${response.status}`);
   return (response.status === 204 ? undefined : await response.json()) as T;

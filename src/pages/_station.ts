@@ -1,18 +1,18 @@
 import type { AstroGlobal } from 'astro';
 import { formatDistanceToNowStrict } from 'date-fns';
-import { idSchema } from '../contracts/domain.ts';
 import type { FieldRecord, GyroCheck, Robot, Route, Run, Session } from '../contracts/records.ts';
 import { checkpointsOf } from '../core/route/moves.ts';
 import { measuredRuns } from '../core/consistency/measured.ts';
 import { verdictOf, type Verdict } from '../core/consistency/verdict.ts';
 import { database } from '../store/database.ts';
-import { listFields } from '../store/fields.ts';
+import { getFieldAt, listFields } from '../store/fields.ts';
 import { newestBenchRecord } from '../store/benchRecords.ts';
 import { listRobots } from '../store/robots.ts';
 import { listRoutes } from '../store/routes.ts';
 import { listRuns } from '../store/runs.ts';
 import { listSessions } from '../store/sessions.ts';
 import type { LoopState } from '../ui/loop.ts';
+import { addressWith } from '../ui/sheetAddress.ts';
 
 /** What every station shows around its sheet, and what it works on. */
 export interface Station {
@@ -23,7 +23,10 @@ export interface Station {
   /** What was chosen last, or the newest; null while there is none. */
   robot: Robot | null;
   route: Route | null;
+  /** The field as the route's newest revision stands on it. */
   field: FieldRecord | null;
+  /** The field that is drawn on, with its newest drawing. */
+  drawn: FieldRecord | null;
   session: Session | null;
   /** The newest check of the robot's gyro; null before the first. */
   gyro: GyroCheck | null;
@@ -36,11 +39,20 @@ export interface Station {
 const NEWEST = 400;
 const REMEMBERED_FOR = 60 * 60 * 24 * 365;
 
+/** What the address of a sheet has to say. */
+type Named = 'robot' | 'route' | 'session' | 'field';
+
 /**
- * Loads a station. The choice of robot, route and session comes from the address, is remembered in
- * cookies, and falls back to the newest: the process itself remembers nothing.
+ * Loads a station. What it works on stands in its address; an address that does not say it, or says what is not there
+ * (any more), is answered with the way to one that does, by what was chosen last on this device, or
+ * the newest. So two tabs never mix, and the process itself remembers nothing.
+ *
+ * @param named what the address has to name, where there is any
  */
-export async function loadStation(astro: AstroGlobal): Promise<Station> {
+export async function loadStation(
+  astro: AstroGlobal,
+  named: readonly Named[],
+): Promise<Station | Response> {
   const [robots, fields, routes, sessions] = await Promise.all([
     listRobots(database()),
     listFields(database()),
@@ -50,16 +62,33 @@ export async function loadStation(astro: AstroGlobal): Promise<Station> {
   const newestRoute = routes.toSorted((a, b) =>
     b.revision.createdAt.localeCompare(a.revision.createdAt),
   )[0];
-  const wantedRobot = chosen(astro, 'robot', robots);
-  const wantedRoute = chosen(astro, 'route', routes);
+  const wantedRobot = wanted(astro, 'robot', robots);
+  const wantedRoute = wanted(astro, 'route', routes);
+  const byRobot = astro.url.searchParams.has('robot') && !astro.url.searchParams.has('route');
   const route =
-    (astro.url.searchParams.has('robot')
+    (byRobot
       ? routes.find((candidate) => candidate.robotId === wantedRobot?.id)
       : (wantedRoute ?? newestRoute)) ?? null;
   const robot =
-    robots.find((candidate) => candidate.id === route?.robotId) ?? wantedRobot ?? robots[0] ?? null;
-  const field = fields.find((candidate) => candidate.id === route?.fieldId) ?? fields[0] ?? null;
-  const session = chosen(astro, 'session', sessions) ?? sessions[0] ?? null;
+    (byRobot ? wantedRobot : robots.find((candidate) => candidate.id === route?.robotId)) ??
+    wantedRobot ??
+    robots[0] ??
+    null;
+  const ofRoute =
+    route === null ? null : await getFieldAt(database(), route.revision.fieldRevisionId);
+  const field = ofRoute ?? fields[0] ?? null;
+  const drawn = wanted(astro, 'field', fields) ?? fields.find(({ id }) => id === field?.id) ?? null;
+  const session = wanted(astro, 'session', sessions) ?? sessions[0] ?? null;
+  const found = { robot, route, session, field: drawn };
+  const missing = named.filter(
+    (name) => found[name] !== null && astro.url.searchParams.get(name) !== found[name].id,
+  );
+  if (missing.length > 0 && !astro.url.searchParams.has('new')) {
+    const address = new URL(astro.url);
+    for (const name of missing) address.searchParams.set(name, found[name]!.id);
+    return astro.redirect(address.pathname + address.search);
+  }
+  for (const name of named) remember(astro, name, found[name]?.id);
   const runs =
     route === null ? [] : await listRuns(database(), { routeId: route.id, limit: NEWEST });
   const gyro = await newestGyroCheck(robot);
@@ -72,24 +101,33 @@ export async function loadStation(astro: AstroGlobal): Promise<Station> {
     robot,
     route,
     field,
+    drawn: drawn ?? fields[0] ?? null,
     session,
     runs,
-    loop: loopStates(robot, gyro, route, field, runs),
+    loop: loopStates({ robot, gyro, route, field, session }, runs),
   };
 }
 
-function chosen<T extends { id: string }>(
+/** What the address names, or else what was chosen last on this device. */
+function wanted<T extends { id: string }>(
   astro: AstroGlobal,
-  name: string,
+  name: Named,
   list: readonly T[],
 ): T | undefined {
-  const cookie = `corvat-${name}`;
   const asked = astro.url.searchParams.get(name);
-  if (asked !== null && idSchema.safeParse(asked).success) {
-    astro.cookies.set(cookie, asked, { path: '/', maxAge: REMEMBERED_FOR, sameSite: 'lax' });
-  }
-  const id = asked ?? astro.cookies.get(cookie)?.value;
+  const id = asked ?? astro.cookies.get(`corvat-${name}`)?.value;
   return list.find((item) => item.id === id);
+}
+
+function remember(astro: AstroGlobal, name: Named, id: string | undefined): void {
+  const cookie = `corvat-${name}`;
+  if (id === undefined || astro.cookies.get(cookie)?.value === id) return;
+  astro.cookies.set(cookie, id, {
+    path: '/',
+    maxAge: REMEMBERED_FOR,
+    sameSite: 'lax',
+    httpOnly: true,
+  });
 }
 
 /** Runs of the newest revision that was driven, and that revision's number. */
@@ -127,36 +165,35 @@ function benchState(
 }
 
 function loopStates(
-  robot: Robot | null,
-  gyro: GyroCheck | null,
-  route: Route | null,
-  field: FieldRecord | null,
+  on: Pick<Station, 'robot' | 'gyro' | 'route' | 'field' | 'session'>,
   runs: readonly Run[],
 ): LoopState[] {
+  const { robot, gyro, route, field, session } = on;
   const newest = newestRuns(runs);
   const verdict = route && field && newest ? verdictOn(route, field, newest.runs) : null;
+  const identity = new URLSearchParams();
+  if (robot !== null) identity.set('robot', robot.id);
+  if (route !== null) identity.set('route', route.id);
+  if (session !== null) identity.set('session', session.id);
+  const to = (path: string) => addressWith(path, identity, {});
   return [
-    {
-      name: 'Bench',
-      href: '/bench',
-      ...benchState(robot, gyro),
-    },
+    { name: 'Bench', href: to('/bench'), ...benchState(robot, gyro) },
     {
       name: 'Route',
-      href: '/route',
+      href: to('/route'),
       state: route === null ? 'no route yet' : `${route.name}, rev ${route.revision.number}`,
       mood: 'plain',
     },
     {
       name: 'Table',
-      href: '/table',
+      href: to('/table'),
       state:
         verdict === null || newest === null
           ? 'no runs yet'
           : `${verdict.runs} runs of rev ${newest.revision}, ${verdict.hits} hits`,
       mood: 'plain',
     },
-    { name: 'Verdict', href: '/verdict', ...verdictState(verdict) },
+    { name: 'Verdict', href: to('/verdict'), ...verdictState(verdict) },
   ];
 }
 

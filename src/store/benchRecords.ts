@@ -1,7 +1,7 @@
-import { randomUUID } from 'node:crypto';
-import type { Sequelize, Transaction } from 'sequelize';
+import type { Sequelize } from 'sequelize';
 import type { Bench, BenchKind, BenchRecord, benchCreateSchema } from '../contracts/bench.ts';
 import type { z } from 'zod';
+import { inTransaction } from './database.ts';
 import { Conflict } from './errors.ts';
 import { lockNewest } from './robots.ts';
 import { tablesOf, type BenchRow } from './tables.ts';
@@ -42,34 +42,32 @@ export async function addBenchRecord(
   input: z.infer<typeof benchCreateSchema>,
 ): Promise<BenchRecord> {
   const { benchRecords } = tablesOf(database);
-  return database.transaction(async (transaction) => {
-    await lockNewest(database, robotId, transaction);
-    const existing = await benchRecords.findByPk(input.id, { transaction });
+  return inTransaction(database, async () => {
+    await lockNewest(database, robotId);
+    const existing = await benchRecords.findByPk(input.id);
     if (existing !== null) {
-      if (JSON.stringify(existing.bench) === JSON.stringify(input.bench)) return benchOf(existing);
+      if (
+        existing.robotId === robotId &&
+        JSON.stringify(existing.bench) === JSON.stringify(input.bench)
+      )
+        return benchOf(existing);
       throw new Conflict('Other readings were kept under this identifier. Save them as new ones.');
     }
     const recording = recordingOf(input.bench);
-    if (recording !== null) await requireComplete(database, robotId, recording, transaction);
+    if (recording !== null) await requireComplete(database, robotId, recording);
     const count = await benchRecords.max<number, BenchRow>('number', {
       where: { robotId },
-      transaction,
     });
-    return insert(database, robotId, { ...input, number: (count ?? 0) + 1 }, transaction);
+    const row = await benchRecords.create({
+      id: input.id,
+      robotId,
+      number: (count ?? 0) + 1,
+      kind: input.bench.kind,
+      bench: input.bench,
+      createdAt: new Date(),
+    });
+    return benchOf(row);
   });
-}
-
-async function insert(
-  database: Sequelize,
-  robotId: string,
-  { id = randomUUID(), number, bench }: { id?: string; number: number; bench: Bench },
-  transaction: Transaction,
-): Promise<BenchRecord> {
-  const row = await tablesOf(database).benchRecords.create(
-    { id, robotId, number, kind: bench.kind, bench, createdAt: new Date() },
-    { transaction },
-  );
-  return benchOf(row);
 }
 
 /** The identifier of the telemetry that a bench stands on, or null when its readings are its own. */

@@ -1,7 +1,24 @@
-import { Sequelize } from 'sequelize';
+import { AsyncLocalStorage } from 'node:async_hooks';
+import { Sequelize, Transaction } from 'sequelize';
+import { isDeadlock } from './faults.ts';
 
 /** Where the database is when nothing else is said: the private server that `npm start` runs. */
 const URL_VARIABLE = 'CORVAT_DATABASE_URL';
+/** How often work is begun again when the server picked it as the loser of a deadlock. */
+const ATTEMPTS = 4;
+
+// Every query inside a transaction takes that transaction's connection by itself: a query that took
+// another one would wait for a pool that its own transaction helps to empty.
+const running = new AsyncLocalStorage<Map<string, unknown>>();
+Sequelize.useCLS({
+  run: (work: (context: unknown) => unknown) => {
+    const context = new Map<string, unknown>();
+    return running.run(context, () => work(context));
+  },
+  get: (key: string) => running.getStore()?.get(key),
+  set: (key: string, value: unknown) => running.getStore()?.set(key, value),
+  bind: <T>(work: T) => work,
+});
 
 let connection: Sequelize | null = null;
 
@@ -30,4 +47,31 @@ export function connect(url: string | undefined): Sequelize {
     // statement a query.
     dialectOptions: { multipleStatements: false, connectTimeout: 5000 },
   });
+}
+
+/**
+ * Does work in one transaction on one connection: all of it is stored, or nothing. Inside another
+ * transaction it becomes a part of that one. Work that lost a deadlock is begun again, so it must
+ * have no effect but on the database.
+ */
+export async function inTransaction<T>(database: Sequelize, work: () => Promise<T>): Promise<T> {
+  if (currentTransaction() !== null) return work();
+  for (let attempt = 1; ; attempt++) {
+    try {
+      return await database.transaction(work);
+    } catch (error) {
+      if (attempt === ATTEMPTS || !isDeadlock(error)) throw error;
+    }
+  }
+}
+
+/** Reads that must fit each other, from one moment however long they take. */
+export function inSnapshot<T>(database: Sequelize, work: () => Promise<T>): Promise<T> {
+  const isolationLevel = Transaction.ISOLATION_LEVELS.REPEATABLE_READ;
+  return database.transaction({ isolationLevel, readOnly: true }, work);
+}
+
+/** The transaction that the calling work is a part of; null outside of one. */
+function currentTransaction(): Transaction | null {
+  return (running.getStore()?.get('transaction') as Transaction | null | undefined) ?? null;
 }

@@ -8,11 +8,11 @@ import runs from '../../demo/runs.csv?raw';
 import { readJsonFile } from '../contracts/files.ts';
 import { runsFileOf } from '../contracts/tables/anyFile.ts';
 import { readRunsTable } from '../contracts/tables/runsTable.ts';
-import { importFiles } from './files.ts';
+import { takeDocuments } from './intake/intake.ts';
 
 /** Loads the demo scenario from the same open files that people import, all of it or nothing. */
 export async function loadDemo(database: Sequelize): Promise<void> {
-  await importFiles(database, [
+  await takeDocuments(database, [
     ...[robot, field, sluiceAndTideGauge, heronHide, seedBank].map(readJsonFile),
     runsFileOf(readRunsTable(runs), 'Curlew'),
   ]);

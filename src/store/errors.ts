@@ -1,21 +1,23 @@
+/** A fault that a person can do something about: its message is a whole sentence for them. */
+export class UserFacingError extends Error {
+  constructor(message: string) {
+    super(message);
+    this.name = 'UserFacingError';
+  }
+}
+
 /** Something that was asked for by its identifier is not there. */
-export class NotFound extends Error {
+export class NotFound extends UserFacingError {
   constructor(thing: string) {
     super(`This ${thing} is not there. It may have been removed; reload the page.`);
-    this.name = 'NotFound';
   }
 }
 
 /** What was sent does not fit what is stored; nothing was written. */
-export class Conflict extends Error {
-  constructor(message: string) {
-    super(message);
-    this.name = 'Conflict';
-  }
-}
+export class Conflict extends UserFacingError {}
 
 /** Somebody else saved first. Carries what is stored now, so that the view can offer both. */
-export class StaleEdit extends Error {
+export class StaleEdit extends UserFacingError {
   constructor(
     thing: string,
     readonly stored: unknown,
@@ -23,6 +25,5 @@ export class StaleEdit extends Error {
     super(
       `Somebody else changed this ${thing} meanwhile. Nothing of yours was lost or saved: look at both and save again.`,
     );
-    this.name = 'StaleEdit';
   }
 }

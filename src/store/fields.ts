@@ -1,48 +1,119 @@
 import { randomUUID } from 'node:crypto';
-import type { Sequelize, Transaction } from 'sequelize';
-import type { FieldRecord } from '../contracts/records.ts';
+import { isDeepStrictEqual } from 'node:util';
+import { Op, type Sequelize } from 'sequelize';
+import type { FieldRecord, FieldRevision } from '../contracts/records.ts';
 import type { Field } from '../core/field/field.ts';
+import { inTransaction } from './database.ts';
 import { NotFound, StaleEdit } from './errors.ts';
-import { tablesOf, type FieldRow } from './tables.ts';
+import { tablesOf, type FieldRevisionRow, type FieldRow } from './tables.ts';
 
-/** All fields, by name. */
+/** All fields that are in use with their newest drawings, by name. */
 export async function listFields(database: Sequelize): Promise<FieldRecord[]> {
-  const rows = await tablesOf(database).fields.findAll({ order: [['name', 'ASC']] });
-  return rows.map(fieldOf);
+  const { fields } = tablesOf(database);
+  const rows = await fields.findAll({ where: { archivedAt: null }, order: [['name', 'ASC']] });
+  const newest = await newestOf(
+    database,
+    rows.map(({ id }) => id),
+  );
+  return rows.map((row) => fieldOf(row, newest.get(row.id)!));
 }
 
-/** One field; throws {@link NotFound}. */
+/** One field with its newest drawing; throws {@link NotFound}. */
 export async function getField(database: Sequelize, id: string): Promise<FieldRecord> {
-  const row = await tablesOf(database).fields.findByPk(id);
-  if (row === null) throw new NotFound('field');
-  return fieldOf(row);
+  const { fields } = tablesOf(database);
+  const [row, newest] = await Promise.all([fields.findByPk(id), newestOf(database, [id])]);
+  const revision = newest.get(id);
+  if (row === null || revision === undefined) throw new NotFound('field');
+  return fieldOf(row, revision);
+}
+
+/** A field as one of its revisions draws it; throws {@link NotFound}. */
+export async function getFieldAt(database: Sequelize, revisionId: string): Promise<FieldRecord> {
+  const { fields, fieldRevisions } = tablesOf(database);
+  const revision = await fieldRevisions.findByPk(revisionId);
+  if (revision === null) throw new NotFound('field');
+  const [row, newest] = await Promise.all([
+    fields.findByPk(revision.fieldId),
+    fieldRevisions.max<number, FieldRevisionRow>('number', {
+      where: { fieldId: revision.fieldId },
+    }),
+  ]);
+  return fieldOf(row!, revision, newest ?? revision.number);
+}
+
+/** All revisions of a field with their drawings, newest first. */
+export async function listFieldRevisions(
+  database: Sequelize,
+  fieldId: string,
+): Promise<(FieldRevision & { field: Field })[]> {
+  const rows = await tablesOf(database).fieldRevisions.findAll({
+    where: { fieldId },
+    order: [['number', 'DESC']],
+  });
+  return rows.map((row) => ({ ...revisionOf(row), field: row.field }));
+}
+
+/** One revision of a field by its number; throws {@link NotFound}. */
+export async function fieldRevisionRow(
+  database: Sequelize,
+  fieldId: string,
+  number: number,
+): Promise<FieldRevisionRow> {
+  const row = await tablesOf(database).fieldRevisions.findOne({ where: { fieldId, number } });
+  if (row === null) throw new NotFound('revision of the field');
+  return row;
 }
 
 export async function createField(
   database: Sequelize,
-  input: { name: string; field: Field },
+  { name, field }: { name: string; field: Field },
 ): Promise<FieldRecord> {
-  const row = await tablesOf(database).fields.create({
-    id: randomUUID(),
-    ...input,
-    createdAt: new Date(),
+  const { fields, fieldRevisions } = tablesOf(database);
+  return inTransaction(database, async () => {
+    const createdAt = new Date();
+    const row = await fields.create({ id: randomUUID(), name, createdAt });
+    const revision = await fieldRevisions.create({
+      id: randomUUID(),
+      fieldId: row.id,
+      number: 1,
+      reason: 'First drawing',
+      field,
+      createdAt,
+    });
+    return fieldOf(row, revision);
   });
-  return fieldOf(row);
 }
 
-/** Replaces a field's drawing; throws {@link StaleEdit} when somebody was quicker. */
+/**
+ * Keeps a field's name and drawing; another drawing becomes a revision of its own, so that what was planned and
+ * driven on the one before keeps it. Throws {@link StaleEdit} when somebody was quicker.
+ */
 export async function updateField(
   database: Sequelize,
   id: string,
-  input: { name: string; field: Field; version: number },
+  input: { name: string; field: Field; version: number; reason: string },
 ): Promise<FieldRecord> {
-  const [changed] = await tablesOf(database).fields.update(
-    { name: input.name, field: input.field, version: input.version + 1 },
-    { where: { id, version: input.version } },
-  );
-  const stored = await getField(database, id);
-  if (changed === 0) throw new StaleEdit('field', stored);
-  return stored;
+  const { fields, fieldRevisions } = tablesOf(database);
+  return inTransaction(database, async () => {
+    // The field's row is the lock: two people cannot both make the next revision.
+    const row = await fields.findByPk(id, { lock: true });
+    if (row === null) throw new NotFound('field');
+    const stored = await getField(database, id);
+    if (row.version !== input.version) throw new StaleEdit('field', stored);
+    await row.update({ name: input.name, version: input.version + 1 });
+    if (isDeepStrictEqual(stored.field, input.field)) {
+      return { ...stored, name: row.name, version: row.version };
+    }
+    const revision = await fieldRevisions.create({
+      id: randomUUID(),
+      fieldId: id,
+      number: stored.newest + 1,
+      reason: input.reason,
+      field: input.field,
+      createdAt: new Date(),
+    });
+    return fieldOf(row, revision);
+  });
 }
 
 /** A picture under a field's drawing. */
@@ -65,14 +136,35 @@ export async function setPicture(
   database: Sequelize,
   fieldId: string,
   picture: FieldPicture,
-  transaction?: Transaction,
 ): Promise<void> {
-  const options = transaction === undefined ? {} : { transaction };
-  const field = await tablesOf(database).fields.findByPk(fieldId, options);
-  if (field === null) throw new NotFound('field');
-  await tablesOf(database).pictures.upsert({ fieldId, ...picture }, options);
+  const { fields, pictures } = tablesOf(database);
+  if ((await fields.findByPk(fieldId)) === null) throw new NotFound('field');
+  await pictures.upsert({ fieldId, ...picture });
 }
 
-function fieldOf({ id, name, version, field }: FieldRow): FieldRecord {
-  return { id, name, version, field };
+/** The newest revision of each of some fields. */
+async function newestOf(
+  database: Sequelize,
+  fieldIds: readonly string[],
+): Promise<Map<string, FieldRevisionRow>> {
+  const rows = await tablesOf(database).fieldRevisions.findAll({
+    where: {
+      fieldId: [...fieldIds],
+      number: {
+        [Op.eq]: database.literal(
+          '(SELECT MAX(number) FROM field_revisions AS other WHERE other.field_id = field_revisions.field_id)',
+        ),
+      },
+    },
+  });
+  return new Map(rows.map((row) => [row.fieldId, row]));
+}
+
+function fieldOf(row: FieldRow, revision: FieldRevisionRow, newest = revision.number): FieldRecord {
+  const { id, name, version } = row;
+  return { id, name, version, revision: revisionOf(revision), newest, field: revision.field };
+}
+
+function revisionOf({ id, number, reason, createdAt }: FieldRevisionRow): FieldRevision {
+  return { id, number, reason, createdAt: createdAt.toISOString() };
 }

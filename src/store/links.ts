@@ -1,6 +1,6 @@
-import { createHash, randomBytes } from 'node:crypto';
-import { Op, type Sequelize, type Transaction } from 'sequelize';
-import type { Link, PracticeLink, WaitingCommand } from '../contracts/link.ts';
+import { createHash, randomBytes, randomUUID } from 'node:crypto';
+import { Op, type Sequelize } from 'sequelize';
+import type { Link, OpenedLink, PracticeLink, WaitingCommand } from '../contracts/link.ts';
 import type { PracticeCommand } from '../core/practice/commands.ts';
 import { valueOf } from '../core/bench/fromTelemetry.ts';
 import { writeLine, type ReadLine, type TelemetryLine } from '../core/telemetry/lines.ts';
@@ -10,7 +10,8 @@ import {
   receiveMalformed,
   type Receipt,
 } from '../core/telemetry/receipt.ts';
-import { NotFound } from './errors.ts';
+import { inTransaction } from './database.ts';
+import { Conflict, NotFound } from './errors.ts';
 import { getRobot, listSetups } from './robots.ts';
 import { tablesOf, type LinkRow } from './tables.ts';
 
@@ -19,22 +20,22 @@ const KEPT_FOR = 24 * 60 * 60 * 1000;
 /** A practice link that was not used for this long is left alone until it gets a command. */
 const PRACTICE_IDLE = 6 * 60 * 60 * 1000;
 
-/** Opens a link to a robot's sheets, with a token that nobody guesses. */
+/** Opens a link to a robot's sheets, with a token that nobody guesses and that is told only once. */
 export async function openLink(
   database: Sequelize,
   input: { robotId: string; name: string; practice: boolean },
-): Promise<Link> {
+): Promise<OpenedLink> {
   await getRobot(database, input.robotId);
-  const now = new Date();
   const row = await tablesOf(database).links.create({
-    id: randomBytes(16).toString('base64url'),
+    token: randomBytes(16).toString('base64url'),
+    publicId: randomUUID(),
     ...input,
     receipt: emptyReceipt(),
     batches: 0,
     lastAt: null,
-    createdAt: now,
+    createdAt: new Date(),
   });
-  return linkOf(row);
+  return { ...linkOf(row), token: row.token };
 }
 
 /** The links of a robot, newest first. */
@@ -46,20 +47,22 @@ export async function listLinks(database: Sequelize, robotId: string): Promise<L
   return rows.map(linkOf);
 }
 
+/** The newest link of a robot, or null. */
+export async function newestLink(database: Sequelize, robotId: string): Promise<Link | null> {
+  const row = await tablesOf(database).links.findOne({
+    where: { robotId },
+    order: [['createdAt', 'DESC']],
+  });
+  return row === null ? null : linkOf(row);
+}
+
 /** A link by its token; throws {@link NotFound}. */
 export async function getLink(database: Sequelize, token: string): Promise<Link> {
   return linkOf(await linkRow(database, token));
 }
 
-async function linkRow(
-  database: Sequelize,
-  token: string,
-  transaction: Transaction | null = null,
-): Promise<LinkRow> {
-  const row = await tablesOf(database).links.findByPk(token, {
-    transaction,
-    ...(transaction === null ? {} : { lock: transaction.LOCK.UPDATE }),
-  });
+async function linkRow(database: Sequelize, token: string, lock = false): Promise<LinkRow> {
+  const row = await tablesOf(database).links.findByPk(token, { lock });
   if (row === null) throw new NotFound('link');
   return row;
 }
@@ -76,8 +79,8 @@ export async function takeLines(
   token: string,
   read: readonly ReadLine[],
 ): Promise<Receipt> {
-  return database.transaction(async (transaction) => {
-    const row = await linkRow(database, token, transaction);
+  return inTransaction(database, async () => {
+    const row = await linkRow(database, token, true);
     const receipt = structuredClone(row.receipt);
     const fresh: TelemetryLine[] = [];
     for (const one of read) {
@@ -86,28 +89,26 @@ export async function takeLines(
     }
     const now = new Date();
     if (fresh.length > 0) {
-      await tablesOf(database).linkBatches.create(
-        {
-          linkId: token,
-          number: row.batches + 1,
-          lines: fresh.map(writeLine).join('\n'),
-          createdAt: now,
-        },
-        { transaction },
-      );
+      await tablesOf(database).linkBatches.create({
+        linkId: token,
+        number: row.batches + 1,
+        lines: fresh.map(writeLine).join('\n'),
+        createdAt: now,
+      });
     }
     row.set({
       receipt,
       batches: row.batches + (fresh.length > 0 ? 1 : 0),
       ...(fresh.length > 0 ? { lastAt: now } : {}),
     });
-    await row.save({ transaction });
+    await row.save();
     return receipt;
   });
 }
 
-/** What a follower has not seen yet. */
+/** What a follower has not seen yet of a link. */
 export interface Followed {
+  link: string;
   receipt: Receipt;
   /** Number of the newest batch in `lines`, or what was asked after when there is none. */
   upTo: number;
@@ -115,35 +116,46 @@ export interface Followed {
   lines: string[];
 }
 
-/** Batches that are read at once for a follower who is far behind. */
+/** Batches of a link that are read at once for a follower who is far behind. */
 const BATCHES_AT_ONCE = 200;
 
 /**
- * The lines after a batch, as JSON text.
+ * The lines that came after a batch, for each of some links that are there.
  *
- * @param after number of the last batch that was seen; null for none of those that are there already
+ * @param seen by the links' public names: the last batch that was seen; null for none of those that are there already
  */
 export async function linesAfter(
   database: Sequelize,
-  token: string,
-  after: number | null,
-): Promise<Followed> {
-  const { linkBatches } = tablesOf(database);
-  const { receipt, batches } = await linkRow(database, token);
-  if (after === null || batches <= after) {
-    return { receipt, upTo: after ?? batches, lines: [] };
-  }
-  // Not beyond what the link's row said: a batch that came meanwhile would be given twice.
-  const upTo = Math.min(batches, after + BATCHES_AT_ONCE);
-  const rows = await linkBatches.findAll({
-    where: { linkId: token, number: { [Op.gt]: after, [Op.lte]: upTo } },
-    order: [['number', 'ASC']],
+  seen: ReadonlyMap<string, number | null>,
+): Promise<Followed[]> {
+  const { links, linkBatches } = tablesOf(database);
+  const rows = await links.findAll({ where: { publicId: [...seen.keys()] } });
+  // Not beyond what the links' rows say: a batch that came meanwhile would be given twice.
+  const wanted = rows.map(({ token, publicId, receipt, batches }) => {
+    const after = seen.get(publicId) ?? null;
+    const behind = after !== null && batches > after;
+    const upTo = behind ? Math.min(batches, after + BATCHES_AT_ONCE) : (after ?? batches);
+    return { token, publicId, receipt, after: after ?? batches, upTo };
   });
-  return {
+  const behind = wanted.filter(({ after, upTo }) => upTo > after);
+  const found =
+    behind.length === 0
+      ? []
+      : await linkBatches.findAll({
+          where: {
+            [Op.or]: behind.map(({ token, after, upTo }) => ({
+              linkId: token,
+              number: { [Op.gt]: after, [Op.lte]: upTo },
+            })),
+          },
+          order: [['number', 'ASC']],
+        });
+  return wanted.map(({ token, publicId, receipt, upTo }) => ({
+    link: publicId,
     receipt,
     upTo,
-    lines: rows.flatMap((row) => row.lines.split('\n')),
-  };
+    lines: found.filter(({ linkId }) => linkId === token).flatMap(({ lines }) => lines.split('\n')),
+  }));
 }
 
 /** Removes lines that nobody can still be waiting for. */
@@ -153,17 +165,30 @@ export async function forgetOldLines(database: Sequelize): Promise<void> {
   });
 }
 
+/** Most commands that may wait on one link: an afternoon of them. */
+const MOST_WAITING = 1000;
+
 /** Leaves commands for the practice robot, in order. */
 export async function sendCommands(
   database: Sequelize,
-  token: string,
+  publicId: string,
   commands: readonly PracticeCommand[],
 ): Promise<void> {
   const { linkCommands } = tablesOf(database);
-  await getLink(database, token);
+  const linkId = await tokenOf(database, publicId);
+  const waiting = await linkCommands.count({ where: { linkId } });
+  if (waiting + commands.length > MOST_WAITING) {
+    throw new Conflict('The practice robot has enough to do. Stop it first, or wait.');
+  }
   await linkCommands.bulkCreate(
-    commands.map((command) => ({ linkId: token, command, createdAt: new Date() })),
+    commands.map((command) => ({ linkId, command, createdAt: new Date() })),
   );
+}
+
+async function tokenOf(database: Sequelize, publicId: string): Promise<string> {
+  const row = await tablesOf(database).links.findOne({ where: { publicId } });
+  if (row === null) throw new NotFound('link');
+  return row.token;
 }
 
 /** Commands that were left after a number, oldest first. */
@@ -181,8 +206,9 @@ export async function commandsAfter(
 }
 
 /** Takes back the commands that the practice robot has not begun. */
-export async function dropCommands(database: Sequelize, token: string): Promise<void> {
-  await tablesOf(database).linkCommands.destroy({ where: { linkId: token } });
+export async function dropCommands(database: Sequelize, publicId: string): Promise<void> {
+  const linkId = await tokenOf(database, publicId);
+  await tablesOf(database).linkCommands.destroy({ where: { linkId } });
 }
 
 /** Marks a command as carried out: it is not given again. */
@@ -206,7 +232,7 @@ export async function practiceLinks(database: Sequelize): Promise<PracticeLink[]
       [Op.or]: [
         { createdAt: { [Op.gt]: since } },
         { lastAt: { [Op.gt]: since } },
-        { id: waiting.map(({ linkId }) => linkId) },
+        { token: waiting.map(({ linkId }) => linkId) },
       ],
     },
   });
@@ -215,6 +241,7 @@ export async function practiceLinks(database: Sequelize): Promise<PracticeLink[]
       const setups = await listSetups(database, row.robotId);
       return {
         ...linkOf(row),
+        token: row.token,
         seed: seedOf(row.robotId),
         first: setups.at(-1)!.setup,
         setup: setups[0]!.setup,
@@ -228,9 +255,9 @@ function seedOf(robotId: string): number {
   return createHash('sha256').update(robotId).digest().readUInt32BE(0) % 1_000_000;
 }
 
-function linkOf({ id, robotId, name, practice, receipt, lastAt, createdAt }: LinkRow): Link {
+function linkOf({ publicId, robotId, name, practice, receipt, lastAt, createdAt }: LinkRow): Link {
   return {
-    token: id,
+    id: publicId,
     robotId,
     name,
     practice,

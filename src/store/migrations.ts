@@ -1,58 +1,22 @@
-import type { QueryInterface } from 'sequelize';
-
-/** One forward step of the schema. Steps are never changed once they have been released. */
+/**
+ * One forward step of the schema. Steps are never changed in effect once they have been released. Each statement can
+ * be carried out twice: a start that was cut between a statement and the note that it is done repeats it.
+ */
 export interface Migration {
   name: string;
-  up: (schema: QueryInterface) => Promise<void>;
+  statements: readonly string[];
 }
-
-/** All steps, oldest first. */
-export const MIGRATIONS: readonly Migration[] = [
-  {
-    name: '0001-first-slice',
-    async up(schema) {
-      for (const statement of FIRST_SLICE) await schema.sequelize.query(statement);
-    },
-  },
-  {
-    name: '0002-run-lists',
-    async up(schema) {
-      // Verdict and Table ask for the runs of a revision or a session in the order of time.
-      await schema.sequelize.query(
-        'ALTER TABLE runs ADD INDEX runs_by_revision (revision_id, happened_at), ADD INDEX runs_by_session (session_id, happened_at)',
-      );
-    },
-  },
-  {
-    name: '0003-benches-and-links',
-    async up(schema) {
-      for (const statement of BENCHES_AND_LINKS) await schema.sequelize.query(statement);
-    },
-  },
-  {
-    name: '0004-field-pictures',
-    async up(schema) {
-      await schema.sequelize.query(FIELD_PICTURES);
-    },
-  },
-  {
-    name: '0005-practice',
-    async up(schema) {
-      for (const statement of PRACTICE) await schema.sequelize.query(statement);
-    },
-  },
-];
 
 const TABLE = 'ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_520_ci';
 
 const FIRST_SLICE = [
-  `CREATE TABLE robots (
+  `CREATE TABLE IF NOT EXISTS robots (
     id CHAR(36) PRIMARY KEY,
     name VARCHAR(80) NOT NULL,
     version INT NOT NULL DEFAULT 0,
     created_at DATETIME(3) NOT NULL
   ) ${TABLE}`,
-  `CREATE TABLE setups (
+  `CREATE TABLE IF NOT EXISTS setups (
     id CHAR(36) PRIMARY KEY,
     robot_id CHAR(36) NOT NULL,
     number INT NOT NULL,
@@ -63,7 +27,7 @@ const FIRST_SLICE = [
     UNIQUE (robot_id, number),
     FOREIGN KEY (robot_id) REFERENCES robots (id)
   ) ${TABLE}`,
-  `CREATE TABLE bench_records (
+  `CREATE TABLE IF NOT EXISTS bench_records (
     id CHAR(36) PRIMARY KEY,
     robot_id CHAR(36) NOT NULL,
     number INT NOT NULL,
@@ -73,14 +37,14 @@ const FIRST_SLICE = [
     UNIQUE (robot_id, number),
     FOREIGN KEY (robot_id) REFERENCES robots (id)
   ) ${TABLE}`,
-  `CREATE TABLE fields (
+  `CREATE TABLE IF NOT EXISTS fields (
     id CHAR(36) PRIMARY KEY,
     name VARCHAR(80) NOT NULL,
     version INT NOT NULL DEFAULT 0,
     field LONGTEXT NOT NULL,
     created_at DATETIME(3) NOT NULL
   ) ${TABLE}`,
-  `CREATE TABLE routes (
+  `CREATE TABLE IF NOT EXISTS routes (
     id CHAR(36) PRIMARY KEY,
     name VARCHAR(80) NOT NULL,
     robot_id CHAR(36) NOT NULL,
@@ -91,7 +55,7 @@ const FIRST_SLICE = [
     FOREIGN KEY (robot_id) REFERENCES robots (id),
     FOREIGN KEY (field_id) REFERENCES fields (id)
   ) ${TABLE}`,
-  `CREATE TABLE revisions (
+  `CREATE TABLE IF NOT EXISTS revisions (
     id CHAR(36) PRIMARY KEY,
     route_id CHAR(36) NOT NULL,
     number INT NOT NULL,
@@ -103,7 +67,7 @@ const FIRST_SLICE = [
     UNIQUE (route_id, number),
     FOREIGN KEY (route_id) REFERENCES routes (id)
   ) ${TABLE}`,
-  `CREATE TABLE sessions (
+  `CREATE TABLE IF NOT EXISTS sessions (
     id CHAR(36) PRIMARY KEY,
     title VARCHAR(80) NOT NULL,
     started_at DATETIME(3) NOT NULL,
@@ -112,7 +76,7 @@ const FIRST_SLICE = [
     note TEXT NOT NULL,
     version INT NOT NULL DEFAULT 0
   ) ${TABLE}`,
-  `CREATE TABLE runs (
+  `CREATE TABLE IF NOT EXISTS runs (
     id CHAR(36) PRIMARY KEY,
     session_id CHAR(36) NOT NULL,
     revision_id CHAR(36) NOT NULL,
@@ -127,7 +91,7 @@ const FIRST_SLICE = [
     FOREIGN KEY (revision_id) REFERENCES revisions (id),
     FOREIGN KEY (setup_id) REFERENCES setups (id)
   ) ${TABLE}`,
-  `CREATE TABLE run_offsets (
+  `CREATE TABLE IF NOT EXISTS run_offsets (
     run_id CHAR(36) NOT NULL,
     position INT NOT NULL,
     checkpoint_id VARCHAR(40) NOT NULL,
@@ -137,7 +101,7 @@ const FIRST_SLICE = [
     PRIMARY KEY (run_id, checkpoint_id),
     FOREIGN KEY (run_id) REFERENCES runs (id) ON DELETE CASCADE
   ) ${TABLE}`,
-  `CREATE TABLE run_outcomes (
+  `CREATE TABLE IF NOT EXISTS run_outcomes (
     run_id CHAR(36) NOT NULL,
     position INT NOT NULL,
     model_id VARCHAR(40) NOT NULL,
@@ -153,7 +117,7 @@ const BENCHES_AND_LINKS = [
     SET setup = JSON_SET(setup, '$.light',
       JSON_OBJECT('dark', 0.12, 'light', 0.6, 'noise', 0.01, 'threshold', 0.36))
     WHERE JSON_EXTRACT(setup, '$.light') IS NULL`,
-  `CREATE TABLE telemetry (
+  `CREATE TABLE IF NOT EXISTS telemetry (
     id CHAR(36) PRIMARY KEY,
     robot_id CHAR(36) NOT NULL,
     run_id CHAR(36) NULL,
@@ -165,14 +129,14 @@ const BENCHES_AND_LINKS = [
     FOREIGN KEY (robot_id) REFERENCES robots (id),
     FOREIGN KEY (run_id) REFERENCES runs (id)
   ) ${TABLE}`,
-  `CREATE TABLE telemetry_columns (
+  `CREATE TABLE IF NOT EXISTS telemetry_columns (
     telemetry_id CHAR(36) NOT NULL,
     name VARCHAR(40) NOT NULL,
     bytes LONGBLOB NOT NULL,
     PRIMARY KEY (telemetry_id, name),
     FOREIGN KEY (telemetry_id) REFERENCES telemetry (id) ON DELETE CASCADE
   ) ${TABLE}`,
-  `CREATE TABLE links (
+  `CREATE TABLE IF NOT EXISTS links (
     id CHAR(22) COLLATE utf8mb4_bin PRIMARY KEY,
     robot_id CHAR(36) NOT NULL,
     name VARCHAR(80) NOT NULL,
@@ -183,7 +147,7 @@ const BENCHES_AND_LINKS = [
     created_at DATETIME(3) NOT NULL,
     FOREIGN KEY (robot_id) REFERENCES robots (id)
   ) ${TABLE}`,
-  `CREATE TABLE link_batches (
+  `CREATE TABLE IF NOT EXISTS link_batches (
     link_id CHAR(22) COLLATE utf8mb4_bin NOT NULL,
     number INT NOT NULL,
     \`lines\` LONGTEXT NOT NULL,
@@ -192,7 +156,7 @@ const BENCHES_AND_LINKS = [
     INDEX batches_by_age (created_at),
     FOREIGN KEY (link_id) REFERENCES links (id) ON DELETE CASCADE
   ) ${TABLE}`,
-  `CREATE TABLE link_commands (
+  `CREATE TABLE IF NOT EXISTS link_commands (
     number INT AUTO_INCREMENT PRIMARY KEY,
     link_id CHAR(22) COLLATE utf8mb4_bin NOT NULL,
     command LONGTEXT NOT NULL,
@@ -203,25 +167,116 @@ const BENCHES_AND_LINKS = [
 ];
 
 /** Pictures stand beside their fields, so that reading a field does not read megabytes. */
-const FIELD_PICTURES = `CREATE TABLE field_pictures (
+const FIELD_PICTURES = [
+  `CREATE TABLE IF NOT EXISTS field_pictures (
     field_id CHAR(36) PRIMARY KEY,
     type VARCHAR(40) NOT NULL,
     bytes LONGBLOB NOT NULL,
     FOREIGN KEY (field_id) REFERENCES fields (id) ON DELETE CASCADE
-  ) ${TABLE}`;
+  ) ${TABLE}`,
+];
 
 const PRACTICE = [
   `ALTER TABLE runs
-    ADD COLUMN gyro_at DATETIME(3) NULL,
-    ADD COLUMN jig TINYINT(1) NULL,
-    ADD COLUMN seconds DOUBLE NULL`,
-  'ALTER TABLE run_outcomes ADD COLUMN points DOUBLE NULL',
-  `ALTER TABLE sessions ADD COLUMN goal_runs INT NULL, ADD COLUMN goal_hits INT NULL`,
-  `ALTER TABLE revisions ADD COLUMN promises LONGTEXT NOT NULL DEFAULT '[]'`,
-  `CREATE TABLE run_photos (
+    ADD COLUMN IF NOT EXISTS gyro_at DATETIME(3) NULL,
+    ADD COLUMN IF NOT EXISTS jig TINYINT(1) NULL,
+    ADD COLUMN IF NOT EXISTS seconds DOUBLE NULL`,
+  'ALTER TABLE run_outcomes ADD COLUMN IF NOT EXISTS points DOUBLE NULL',
+  `ALTER TABLE sessions ADD COLUMN IF NOT EXISTS goal_runs INT NULL, ADD COLUMN IF NOT EXISTS goal_hits INT NULL`,
+  `ALTER TABLE revisions ADD COLUMN IF NOT EXISTS promises LONGTEXT NOT NULL DEFAULT '[]'`,
+  `CREATE TABLE IF NOT EXISTS run_photos (
     run_id CHAR(36) PRIMARY KEY,
     type VARCHAR(40) NOT NULL,
     bytes LONGBLOB NOT NULL,
     FOREIGN KEY (run_id) REFERENCES runs (id) ON DELETE CASCADE
   ) ${TABLE}`,
+];
+
+/** Bytes of one piece of a packed column: far below what a packet of the protocol may hold. */
+export const CHUNK_BYTES = 1024 * 1024;
+
+const MENDED = [
+  // A field becomes a list of revisions that stay as they are. What is there is the first of each.
+  `CREATE TABLE IF NOT EXISTS field_revisions (
+    id CHAR(36) PRIMARY KEY,
+    field_id CHAR(36) NOT NULL,
+    number INT NOT NULL,
+    reason TEXT NOT NULL,
+    field LONGTEXT NOT NULL,
+    created_at DATETIME(3) NOT NULL,
+    UNIQUE (field_id, number),
+    FOREIGN KEY (field_id) REFERENCES fields (id)
+  ) ${TABLE}`,
+  `INSERT INTO field_revisions (id, field_id, number, reason, field, created_at)
+    SELECT UUID(), id, 1, 'As it was', field, created_at FROM fields
+    WHERE id NOT IN (SELECT field_id FROM field_revisions)`,
+  'ALTER TABLE fields DROP COLUMN IF EXISTS field, ADD COLUMN IF NOT EXISTS archived_at DATETIME(3) NULL',
+  'ALTER TABLE revisions ADD COLUMN IF NOT EXISTS field_revision_id CHAR(36) NULL',
+  `UPDATE revisions
+    JOIN routes ON routes.id = revisions.route_id
+    JOIN field_revisions ON field_revisions.field_id = routes.field_id AND field_revisions.number = 1
+    SET revisions.field_revision_id = field_revisions.id
+    WHERE revisions.field_revision_id IS NULL`,
+  'ALTER TABLE revisions MODIFY field_revision_id CHAR(36) NOT NULL',
+  'ALTER TABLE revisions ADD CONSTRAINT revisions_stand_on FOREIGN KEY IF NOT EXISTS (field_revision_id) REFERENCES field_revisions (id)',
+  'ALTER TABLE robots ADD COLUMN IF NOT EXISTS archived_at DATETIME(3) NULL',
+  'ALTER TABLE routes ADD COLUMN IF NOT EXISTS archived_at DATETIME(3) NULL',
+  'ALTER TABLE sessions ADD COLUMN IF NOT EXISTS archived_at DATETIME(3) NULL',
+  // When a run happened stands in happened_at, by the server's clock; what the device said stays beside it.
+  `ALTER TABLE runs
+    ADD COLUMN IF NOT EXISTS device_at DATETIME(3) NULL,
+    ADD COLUMN IF NOT EXISTS received_at DATETIME(3) NULL,
+    ADD COLUMN IF NOT EXISTS sent_hash CHAR(64) NULL`,
+  // Packed columns stand in pieces, so that no statement is longer than the server takes.
+  `CREATE TABLE IF NOT EXISTS telemetry_chunks (
+    telemetry_id CHAR(36) NOT NULL,
+    name VARCHAR(40) NOT NULL,
+    position INT NOT NULL,
+    bytes MEDIUMBLOB NOT NULL,
+    PRIMARY KEY (telemetry_id, name, position),
+    FOREIGN KEY (telemetry_id) REFERENCES telemetry (id) ON DELETE CASCADE
+  ) ${TABLE}`,
+  `CREATE TABLE IF NOT EXISTS telemetry_columns (
+    telemetry_id CHAR(36) NOT NULL,
+    name VARCHAR(40) NOT NULL,
+    bytes LONGBLOB NOT NULL,
+    PRIMARY KEY (telemetry_id, name)
+  ) ${TABLE}`,
+  // A column of two million doubles has 16 pieces.
+  `INSERT IGNORE INTO telemetry_chunks (telemetry_id, name, position, bytes)
+    WITH RECURSIVE pieces (position) AS (
+      SELECT 0 UNION ALL SELECT position + 1 FROM pieces WHERE position < 31
+    )
+    SELECT telemetry_id, name, position, SUBSTRING(bytes, 1 + position * ${CHUNK_BYTES}, ${CHUNK_BYTES})
+    FROM telemetry_columns JOIN pieces ON position * ${CHUNK_BYTES} < LENGTH(bytes)`,
+  'DROP TABLE IF EXISTS telemetry_columns',
+  // The token is a secret of whoever opened the link; everybody else knows the link by another name.
+  'ALTER TABLE links ADD COLUMN IF NOT EXISTS public_id CHAR(36) NULL',
+  'UPDATE links SET public_id = UUID() WHERE public_id IS NULL',
+  'ALTER TABLE links MODIFY public_id CHAR(36) NOT NULL, ADD UNIQUE INDEX IF NOT EXISTS links_by_public_id (public_id)',
+  `CREATE TABLE IF NOT EXISTS imports (
+    id CHAR(36) PRIMARY KEY,
+    sha256 CHAR(64) NOT NULL,
+    sentence TEXT NOT NULL,
+    made LONGTEXT NOT NULL,
+    created_at DATETIME(3) NOT NULL,
+    undone_at DATETIME(3) NULL,
+    INDEX imports_by_content (sha256)
+  ) ${TABLE}`,
+];
+
+/** All steps, oldest first. */
+export const MIGRATIONS: readonly Migration[] = [
+  { name: '0001-first-slice', statements: FIRST_SLICE },
+  {
+    name: '0002-run-lists',
+    statements: [
+      // Verdict and Table ask for the runs of a revision or a session in the order of time.
+      'ALTER TABLE runs ADD INDEX IF NOT EXISTS runs_by_revision (revision_id, happened_at), ADD INDEX IF NOT EXISTS runs_by_session (session_id, happened_at)',
+    ],
+  },
+  { name: '0003-benches-and-links', statements: BENCHES_AND_LINKS },
+  { name: '0004-field-pictures', statements: FIELD_PICTURES },
+  { name: '0005-practice', statements: PRACTICE },
+  { name: '0006-mended', statements: MENDED },
 ];

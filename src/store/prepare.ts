@@ -1,50 +1,43 @@
-import type { Sequelize } from 'sequelize';
+import { takeCopy } from './copies.ts';
 import { connect } from './database.ts';
 import { loadDemo } from './demo.ts';
-import { migrate } from './migrate.ts';
+import { alone, migrate, pendingMigrations } from './migrate.ts';
+import { MIGRATIONS } from './migrations.ts';
+import { removeEverything } from './removal.ts';
 import { tablesOf } from './tables.ts';
 
+export { checkCopy, loadCopy, takeCopy, takeDailyCopy, writeCopy } from './copies.ts';
+
 /**
- * Makes a database ready to serve.
+ * Makes a database ready to serve, alone: of several starts at once one prepares and the others find it done.
  *
  * @param demo `when empty` loads the demo scenario if there is no robot yet, `reset` removes
  *   everything first, `none` only migrates
+ * @param copies folder for the copies that are taken before anything is changed
  */
-export async function prepare(url: string, demo: 'when empty' | 'reset' | 'none'): Promise<void> {
+export async function prepare(
+  url: string,
+  demo: 'when empty' | 'reset' | 'none',
+  copies: string,
+): Promise<void> {
   const database = connect(url);
   try {
-    await migrate(database);
-    if (demo === 'reset') await removeEverything(database);
-    if (demo !== 'none' && (await tablesOf(database).robots.count()) === 0) {
-      await loadDemo(database);
-    }
+    await alone(database, async () => {
+      const pending = await pendingMigrations(database);
+      // A database that has seen no step yet holds nothing to lose.
+      if (pending.length > 0 && pending.length < MIGRATIONS.length) {
+        await takeCopy(url, copies, `before ${pending[0]}`);
+      }
+      await migrate(database);
+      if (demo === 'reset') {
+        await takeCopy(url, copies, 'before demo reset');
+        await removeEverything(database);
+      }
+      if (demo !== 'none' && (await tablesOf(database).robots.count()) === 0) {
+        await loadDemo(database);
+      }
+    });
   } finally {
     await database.close();
   }
-}
-
-async function removeEverything(database: Sequelize): Promise<void> {
-  const tables = tablesOf(database);
-  await database.transaction(async (transaction) => {
-    // Children before parents.
-    for (const table of [
-      tables.linkCommands,
-      tables.linkBatches,
-      tables.links,
-      tables.telemetryColumns,
-      tables.telemetry,
-      tables.outcomes,
-      tables.offsets,
-      tables.runs,
-      tables.sessions,
-      tables.revisions,
-      tables.routes,
-      tables.fields,
-      tables.benchRecords,
-      tables.setups,
-      tables.robots,
-    ] as { destroy: (options: object) => Promise<number> }[]) {
-      await table.destroy({ where: {}, transaction });
-    }
-  });
 }

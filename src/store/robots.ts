@@ -1,23 +1,24 @@
 import { randomUUID } from 'node:crypto';
-import type { Sequelize, Transaction } from 'sequelize';
+import { Op, type Sequelize } from 'sequelize';
 import type { z } from 'zod';
 import type { Robot, setupCreateSchema, SetupRevision } from '../contracts/records.ts';
 import { STARTING_SETUP } from '../core/robot/setup.ts';
+import { inTransaction } from './database.ts';
 import { NotFound, StaleEdit } from './errors.ts';
 import { tablesOf, type RobotRow, type SetupRow } from './tables.ts';
 
-/** All robots, each with its newest setup, by name. */
+/** All robots that are in use, each with its newest setup, by name. */
 export async function listRobots(database: Sequelize): Promise<Robot[]> {
   const { robots } = tablesOf(database);
-  const rows = await robots.findAll({ order: [['name', 'ASC']] });
-  return Promise.all(rows.map((row) => robotOf(database, row)));
+  const rows = await robots.findAll({ where: { archivedAt: null }, order: [['name', 'ASC']] });
+  return robotsOf(database, rows);
 }
 
 /** One robot with its newest setup; throws {@link NotFound}. */
 export async function getRobot(database: Sequelize, id: string): Promise<Robot> {
   const row = await tablesOf(database).robots.findByPk(id);
   if (row === null) throw new NotFound('robot');
-  return robotOf(database, row);
+  return (await robotsOf(database, [row]))[0]!;
 }
 
 /** A new robot with the starting setup as revision 1. */
@@ -27,26 +28,19 @@ export async function createRobot(
   setup = STARTING_SETUP,
 ): Promise<Robot> {
   const { robots, setups } = tablesOf(database);
-  const id = await database.transaction(async (transaction) => {
-    const row = await robots.create(
-      { id: randomUUID(), name, createdAt: new Date() },
-      { transaction },
-    );
-    await setups.create(
-      {
-        id: randomUUID(),
-        robotId: row.id,
-        number: 1,
-        reason: 'Starting values',
-        setup,
-        sources: {},
-        createdAt: new Date(),
-      },
-      { transaction },
-    );
-    return row.id;
+  return inTransaction(database, async () => {
+    const row = await robots.create({ id: randomUUID(), name, createdAt: new Date() });
+    await setups.create({
+      id: randomUUID(),
+      robotId: row.id,
+      number: 1,
+      reason: 'Starting values',
+      setup,
+      sources: {},
+      createdAt: new Date(),
+    });
+    return getRobot(database, row.id);
   });
-  return getRobot(database, id);
 }
 
 /** Gives a robot another name; throws {@link StaleEdit} when somebody was quicker. */
@@ -79,51 +73,54 @@ export async function addSetup(
   robotId: string,
   input: z.infer<typeof setupCreateSchema>,
 ): Promise<SetupRevision> {
-  return database.transaction(async (transaction) => {
-    const newest = await lockNewest(database, robotId, transaction);
+  return inTransaction(database, async () => {
+    const newest = await lockNewest(database, robotId);
     if (newest.number !== input.basedOn) throw new StaleEdit('setup', setupOf(newest));
-    const row = await tablesOf(database).setups.create(
-      {
-        id: randomUUID(),
-        robotId,
-        number: newest.number + 1,
-        reason: input.reason,
-        setup: input.setup,
-        sources: input.sources,
-        createdAt: new Date(),
-      },
-      { transaction },
-    );
+    const row = await tablesOf(database).setups.create({
+      id: randomUUID(),
+      robotId,
+      number: newest.number + 1,
+      reason: input.reason,
+      setup: input.setup,
+      sources: input.sources,
+      createdAt: new Date(),
+    });
     return setupOf(row);
   });
 }
 
-/** The newest setup of a robot, whose row is locked until the transaction ends. */
-export async function lockNewest(
-  database: Sequelize,
-  robotId: string,
-  transaction: Transaction,
-): Promise<SetupRow> {
+/** The newest setup of a robot, whose row is locked until the transaction around this ends. */
+export async function lockNewest(database: Sequelize, robotId: string): Promise<SetupRow> {
   const { robots, setups } = tablesOf(database);
   // The robot's row is the lock: two people cannot both make the next revision.
-  const robot = await robots.findByPk(robotId, { transaction, lock: transaction.LOCK.UPDATE });
+  const robot = await robots.findByPk(robotId, { lock: true });
   if (robot === null) throw new NotFound('robot');
-  const newest = await setups.findOne({
+  const [newest] = await setups.findAll({
     where: { robotId },
     order: [['number', 'DESC']],
-    transaction,
+    limit: 1,
   });
-  if (newest === null) throw new NotFound('setup');
+  if (newest === undefined) throw new NotFound('setup');
   return newest;
 }
 
-async function robotOf(database: Sequelize, row: RobotRow): Promise<Robot> {
-  const newest = await tablesOf(database).setups.findOne({
-    where: { robotId: row.id },
-    order: [['number', 'DESC']],
+/** Robots with their newest setups, in one question however many there are. */
+async function robotsOf(database: Sequelize, rows: readonly RobotRow[]): Promise<Robot[]> {
+  const newest = await tablesOf(database).setups.findAll({
+    where: {
+      robotId: rows.map(({ id }) => id),
+      number: {
+        [Op.eq]: database.literal(
+          '(SELECT MAX(number) FROM setups AS other WHERE other.robot_id = setups.robot_id)',
+        ),
+      },
+    },
   });
-  if (newest === null) throw new NotFound('setup');
-  return { id: row.id, name: row.name, version: row.version, setup: setupOf(newest) };
+  const setups = new Map(newest.map((row) => [row.robotId, row]));
+  return rows.flatMap(({ id, name, version }) => {
+    const setup = setups.get(id);
+    return setup === undefined ? [] : [{ id, name, version, setup: setupOf(setup) }];
+  });
 }
 
 function setupOf(row: SetupRow): SetupRevision {

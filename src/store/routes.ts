@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { Sequelize } from 'sequelize';
+import { Op, type Sequelize } from 'sequelize';
 import type { z } from 'zod';
 import type {
   revisionCreateSchema,
@@ -8,56 +8,61 @@ import type {
   RouteRevision,
 } from '../contracts/records.ts';
 import { planFaults } from '../core/route/moves.ts';
+import { inTransaction } from './database.ts';
 import { Conflict, NotFound, StaleEdit } from './errors.ts';
-import { getField } from './fields.ts';
+import { fieldRevisionRow, getField } from './fields.ts';
 import { getRobot } from './robots.ts';
 import { tablesOf, type RevisionRow, type RouteRow } from './tables.ts';
 
-/** All routes with their newest revision, by name. */
+/** All routes that are in use with their newest revisions, by name. */
 export async function listRoutes(database: Sequelize): Promise<Route[]> {
-  const rows = await tablesOf(database).routes.findAll({ order: [['name', 'ASC']] });
-  return Promise.all(rows.map((row) => routeOf(database, row)));
+  const rows = await tablesOf(database).routes.findAll({
+    where: { archivedAt: null },
+    order: [['name', 'ASC']],
+  });
+  return routesOf(database, rows);
 }
 
 /** One route with its newest revision; throws {@link NotFound}. */
 export async function getRoute(database: Sequelize, id: string): Promise<Route> {
   const row = await tablesOf(database).routes.findByPk(id);
   if (row === null) throw new NotFound('route');
-  return routeOf(database, row);
+  return (await routesOf(database, [row]))[0]!;
 }
 
-/** A new route with its plan as revision 1. */
+/** A new route on the newest drawing of its field, with its plan as revision 1. */
 export async function createRoute(
   database: Sequelize,
   input: z.infer<typeof routeCreateSchema>,
 ): Promise<Route> {
   const { routes, revisions } = tablesOf(database);
-  await getRobot(database, input.robotId);
-  const { field } = await getField(database, input.fieldId);
-  refuseFaults(planFaults(input.plan, field));
-  const id = await database.transaction(async (transaction) => {
+  return inTransaction(database, async () => {
     const { name, robotId, fieldId, goal, plan } = input;
-    const route = await routes.create(
-      { id: randomUUID(), name, robotId, fieldId, goal, createdAt: new Date() },
-      { transaction },
-    );
-    await revisions.create(
-      {
-        id: randomUUID(),
-        routeId: route.id,
-        number: 1,
-        parent: null,
-        origin: 'hand',
-        reason: 'First plan',
-        plan,
-        promises: [],
-        createdAt: new Date(),
-      },
-      { transaction },
-    );
-    return route.id;
+    await getRobot(database, robotId);
+    const { field, revision } = await getField(database, fieldId);
+    refuseFaults(planFaults(plan, field));
+    const route = await routes.create({
+      id: randomUUID(),
+      name,
+      robotId,
+      fieldId,
+      goal,
+      createdAt: new Date(),
+    });
+    await revisions.create({
+      id: randomUUID(),
+      routeId: route.id,
+      fieldRevisionId: revision.id,
+      number: 1,
+      parent: null,
+      origin: 'hand',
+      reason: 'First plan',
+      plan,
+      promises: [],
+      createdAt: new Date(),
+    });
+    return getRoute(database, route.id);
   });
-  return getRoute(database, id);
 }
 
 /** Changes name and goal; throws {@link StaleEdit} when somebody was quicker. */
@@ -85,7 +90,7 @@ export async function listRevisions(
     where: { routeId },
     order: [['number', 'DESC']],
   });
-  return rows.map(revisionOf);
+  return revisionsOf(database, rows);
 }
 
 /** One revision of a route by its number; throws {@link NotFound}. */
@@ -96,7 +101,7 @@ export async function getRevision(
 ): Promise<RouteRevision> {
   const row = await tablesOf(database).revisions.findOne({ where: { routeId, number } });
   if (row === null) throw new NotFound('revision');
-  return revisionOf(row);
+  return (await revisionsOf(database, [row]))[0]!;
 }
 
 /**
@@ -109,35 +114,41 @@ export async function addRevision(
   input: z.infer<typeof revisionCreateSchema>,
 ): Promise<RouteRevision> {
   const { routes, revisions } = tablesOf(database);
-  return database.transaction(async (transaction) => {
-    const route = await routes.findByPk(routeId, { transaction, lock: transaction.LOCK.UPDATE });
+  return inTransaction(database, async () => {
+    // The route's row is the lock: two people cannot both make the next revision.
+    const route = await routes.findByPk(routeId, { lock: true });
     if (route === null) throw new NotFound('route');
-    const { field } = await getField(database, route.fieldId);
-    refuseFaults(planFaults(input.plan, field));
-    const newest = await revisions.findOne({
+    const [newest] = await revisions.findAll({
       where: { routeId },
       order: [['number', 'DESC']],
-      transaction,
+      limit: 1,
     });
-    if (newest === null) throw new NotFound('revision');
-    if (newest.number !== input.basedOn) throw new StaleEdit('route', revisionOf(newest));
-    const { parent } = input;
-    if (parent !== undefined && parent > newest.number) throw new NotFound('revision');
-    const row = await revisions.create(
-      {
-        id: randomUUID(),
-        routeId,
-        number: newest.number + 1,
-        parent: input.parent ?? newest.number,
-        origin: input.origin,
-        reason: input.reason,
-        plan: input.plan,
-        promises: input.promises,
-        createdAt: new Date(),
-      },
-      { transaction },
-    );
-    return revisionOf(row);
+    if (newest === undefined) throw new NotFound('revision');
+    if (newest.number !== input.basedOn) {
+      throw new StaleEdit('route', (await revisionsOf(database, [newest]))[0]);
+    }
+    const parent = await revisions.findOne({
+      where: { routeId, number: input.parent ?? newest.number },
+    });
+    if (parent === null) throw new NotFound('revision');
+    const field =
+      input.fieldRevision === undefined
+        ? (await tablesOf(database).fieldRevisions.findByPk(parent.fieldRevisionId))!
+        : await fieldRevisionRow(database, route.fieldId, input.fieldRevision);
+    refuseFaults(planFaults(input.plan, field.field));
+    const row = await revisions.create({
+      id: randomUUID(),
+      routeId,
+      fieldRevisionId: field.id,
+      number: newest.number + 1,
+      parent: parent.number,
+      origin: input.origin,
+      reason: input.reason,
+      plan: input.plan,
+      promises: input.promises,
+      createdAt: new Date(),
+    });
+    return (await revisionsOf(database, [row]))[0]!;
   });
 }
 
@@ -145,18 +156,50 @@ function refuseFaults(faults: string[]): void {
   if (faults[0] !== undefined) throw new Conflict(faults[0]);
 }
 
-async function routeOf(database: Sequelize, row: RouteRow): Promise<Route> {
-  const newest = await tablesOf(database).revisions.findOne({
-    where: { routeId: row.id },
-    order: [['number', 'DESC']],
+/** Routes with their newest revisions, in two questions however many there are. */
+async function routesOf(database: Sequelize, rows: readonly RouteRow[]): Promise<Route[]> {
+  const newest = await tablesOf(database).revisions.findAll({
+    where: {
+      routeId: rows.map(({ id }) => id),
+      number: {
+        [Op.eq]: database.literal(
+          '(SELECT MAX(number) FROM revisions AS other WHERE other.route_id = revisions.route_id)',
+        ),
+      },
+    },
   });
-  if (newest === null) throw new NotFound('revision');
-  const { id, name, robotId, fieldId, goal, version } = row;
-  return { id, name, robotId, fieldId, goal, version, revision: revisionOf(newest) };
+  const revisions = await revisionsOf(database, newest);
+  const byRoute = new Map(revisions.map((revision) => [revision.routeId, revision]));
+  return rows.flatMap(({ id, name, robotId, fieldId, goal, version }) => {
+    const revision = byRoute.get(id);
+    return revision === undefined ? [] : [{ id, name, robotId, fieldId, goal, version, revision }];
+  });
 }
 
-function revisionOf(row: RevisionRow): RouteRevision {
-  const { id, routeId, number, parent, origin, reason, plan, promises } = row;
-  const createdAt = row.createdAt.toISOString();
-  return { id, routeId, number, parent, origin, reason, plan, promises, createdAt };
+async function revisionsOf(
+  database: Sequelize,
+  rows: readonly RevisionRow[],
+): Promise<RouteRevision[]> {
+  const fields = await tablesOf(database).fieldRevisions.findAll({
+    where: { id: [...new Set(rows.map(({ fieldRevisionId }) => fieldRevisionId))] },
+    attributes: ['id', 'number'],
+  });
+  const numbers = new Map(fields.map(({ id, number }) => [id, number]));
+  return rows.map((row) => {
+    const { id, routeId, number, parent, origin, reason, plan, promises, fieldRevisionId } = row;
+    const createdAt = row.createdAt.toISOString();
+    return {
+      id,
+      routeId,
+      number,
+      parent,
+      origin,
+      reason,
+      plan,
+      promises,
+      createdAt,
+      fieldRevisionId,
+      fieldRevision: numbers.get(fieldRevisionId)!,
+    };
+  });
 }

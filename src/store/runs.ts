@@ -1,15 +1,14 @@
-import { isDeepStrictEqual } from 'node:util';
+import { createHash } from 'node:crypto';
 import {
-  ForeignKeyConstraintError,
   Op,
   QueryTypes,
   UniqueConstraintError,
   type Sequelize,
-  type Transaction,
   type WhereOptions,
 } from 'sequelize';
 import type { z } from 'zod';
 import type { Run, RunCreate, runUpdateSchema } from '../contracts/records.ts';
+import { inTransaction } from './database.ts';
 import { Conflict, NotFound, StaleEdit } from './errors.ts';
 import { tablesOf, type RunRecordRow } from './tables.ts';
 
@@ -64,14 +63,10 @@ export async function drivenRevisions(
 }
 
 /** One run, also a withdrawn one; throws {@link NotFound}. */
-export async function getRun(
-  database: Sequelize,
-  id: string,
-  transaction: Transaction | null = null,
-): Promise<Run> {
-  const row = await tablesOf(database).runs.findByPk(id, { transaction });
+export async function getRun(database: Sequelize, id: string): Promise<Run> {
+  const row = await tablesOf(database).runs.findByPk(id);
   if (row === null) throw new NotFound('run');
-  return (await runsOf(database, [row], transaction))[0]!;
+  return (await runsOf(database, [row]))[0]!;
 }
 
 /** Whether a write made something, or found it made. */
@@ -80,44 +75,113 @@ export interface Written {
   created: boolean;
 }
 
+/** Clocks that differ by less than this are taken to agree, ms: sending takes time too. */
+const CLOCKS_AGREE = 5000;
+
 /**
- * Writes a run under the client's identifier. Writing it twice is the same as once; other content
- * under the same identifier is a {@link Conflict}. A withdrawn run comes back when written again.
+ * Writes a run under the client's identifier. Writing it twice is the same as once, also when it was
+ * changed in between; other content under the same identifier is a {@link Conflict}. A withdrawn run
+ * comes back when written again.
+ *
+ * @param deviceClock what the device's clock said when it sent this; null when it did not say. A
+ *   clock that is wrong is corrected by how far it is off, so that runs of several devices stay in order.
  */
-export async function putRun(database: Sequelize, id: string, input: RunCreate): Promise<Written> {
-  const { runs, revisions } = tablesOf(database);
+export async function putRun(
+  database: Sequelize,
+  id: string,
+  input: RunCreate,
+  deviceClock: Date | null = null,
+): Promise<Written> {
+  const { runs } = tablesOf(database);
   const { measurements, outcomes, ...given } = input;
   const values = storedValues(given);
-  const revision = await revisions.findByPk(input.revisionId, { attributes: ['number'] });
-  if (revision === null) throw new NotFound('route revision');
+  const sentHash = hashOf(input);
+  const deviceAt = new Date(input.happenedAt);
+  const receivedAt = new Date();
+  const off = deviceClock === null ? 0 : receivedAt.getTime() - deviceClock.getTime();
+  const happenedAt = Math.abs(off) < CLOCKS_AGREE ? deviceAt : new Date(deviceAt.getTime() + off);
+  const revisionNumber = await placeOfRun(database, input);
   try {
     // The insert itself finds out whether the run is there: to look first, under a lock on what is
     // not there yet, would let two tables that log at once stand in each other's way.
-    await database.transaction(async (transaction) => {
-      const happenedAt = new Date(input.happenedAt);
-      await runs.create({ id, ...values, happenedAt }, { transaction });
-      await writeParts(database, id, measurements, outcomes, transaction);
+    await inTransaction(database, async () => {
+      await runs.create({ id, ...values, happenedAt, deviceAt, receivedAt, sentHash });
+      await writeParts(database, id, measurements, outcomes);
     });
   } catch (error) {
-    if (error instanceof ForeignKeyConstraintError) {
-      throw new NotFound(JSON.stringify(error.fields).includes('setup') ? 'setup' : 'session');
-    }
     if (!(error instanceof UniqueConstraintError)) throw error;
-    return { run: await writtenAgain(database, id, input), created: false };
+    return { run: await writtenAgain(database, id, input, sentHash), created: false };
   }
   return {
-    run: { id, ...input, revisionNumber: revision.number, photo: false, version: 0 },
+    run: {
+      id,
+      ...input,
+      happenedAt: happenedAt.toISOString(),
+      deviceAt: deviceAt.toISOString(),
+      receivedAt: receivedAt.toISOString(),
+      revisionNumber,
+      photo: false,
+      version: 0,
+    },
     created: true,
   };
 }
 
-async function writtenAgain(database: Sequelize, id: string, input: RunCreate): Promise<Run> {
+/**
+ * Number of the revision that a run was driven by. Throws {@link NotFound} when what it belongs to is not there, and
+ * a {@link Conflict} when its setup is another robot's.
+ */
+async function placeOfRun(database: Sequelize, input: RunCreate): Promise<number> {
+  const [place] = await database.query<{
+    number: number | null;
+    robot: string | null;
+    setupRobot: string | null;
+    session: string | null;
+  }>(
+    `SELECT revisions.number AS number, routes.robot_id AS robot,
+        (SELECT robot_id FROM setups WHERE id = :setupId) AS setupRobot,
+        (SELECT id FROM sessions WHERE id = :sessionId) AS session
+      FROM (SELECT 1) AS one
+      LEFT JOIN revisions ON revisions.id = :revisionId
+      LEFT JOIN routes ON routes.id = revisions.route_id`,
+    {
+      replacements: {
+        setupId: input.setupId,
+        sessionId: input.sessionId,
+        revisionId: input.revisionId,
+      },
+      type: QueryTypes.SELECT,
+    },
+  );
+  const { number, robot, setupRobot, session } = place!;
+  if (number === null) throw new NotFound('route revision');
+  if (setupRobot === null) throw new NotFound('setup');
+  if (session === null) throw new NotFound('session');
+  if (setupRobot !== robot) {
+    throw new Conflict('This setup belongs to another robot than the route. Reload the page.');
+  }
+  return number;
+}
+
+async function writtenAgain(
+  database: Sequelize,
+  id: string,
+  input: RunCreate,
+  sentHash: string,
+): Promise<Run> {
+  const { runs } = tablesOf(database);
+  const row = await runs.findByPk(id, { attributes: ['sentHash'] });
   const stored = await getRun(database, id);
-  if (!sameContent(stored, input)) {
+  if (row?.sentHash !== sentHash && !sameContent(stored, input)) {
     throw new Conflict('Another run was saved under this identifier. Log this one as a new run.');
   }
-  await tablesOf(database).runs.update({ withdrawn: false }, { where: { id, withdrawn: true } });
+  await runs.update({ withdrawn: false }, { where: { id, withdrawn: true } });
   return stored;
+}
+
+/** A fingerprint of what a device sent; it does not tell 0 from −0, as no text of JSON does. */
+function hashOf(input: RunCreate): string {
+  return createHash('sha256').update(JSON.stringify(input)).digest('hex');
 }
 
 /**
@@ -132,23 +196,24 @@ export async function updateRun(
   const { runs, offsets, outcomes: outcomeTable } = tablesOf(database);
   const { measurements, outcomes, version, ...given } = change;
   const values = storedValues(given);
-  return database.transaction(async (transaction) => {
+  return inTransaction(database, async () => {
     const [changed] = await runs.update(
       { ...values, version: version + 1 },
-      { where: { id, version }, transaction },
+      { where: { id, version } },
     );
     if (changed === 0) {
-      const stored = await getRun(database, id, transaction);
+      const stored = await getRun(database, id);
       const { version: _version, ...content } = change;
-      if (stored.version === version + 1 && isDeepStrictEqual({ ...stored, ...content }, stored)) {
+      const changedTo = JSON.stringify({ ...stored, ...content });
+      if (stored.version === version + 1 && changedTo === JSON.stringify(stored)) {
         return stored;
       }
       throw new StaleEdit('run', stored);
     }
-    await offsets.destroy({ where: { runId: id }, transaction });
-    await outcomeTable.destroy({ where: { runId: id }, transaction });
-    await writeParts(database, id, measurements, outcomes, transaction);
-    return getRun(database, id, transaction);
+    await offsets.destroy({ where: { runId: id } });
+    await outcomeTable.destroy({ where: { runId: id } });
+    await writeParts(database, id, measurements, outcomes);
+    return getRun(database, id);
   });
 }
 
@@ -190,11 +255,10 @@ export async function setPhoto(
   database: Sequelize,
   runId: string,
   photo: { type: string; bytes: Buffer },
-  transaction: Transaction | null = null,
 ): Promise<void> {
   const { photos, runs } = tablesOf(database);
-  if ((await runs.count({ where: { id: runId }, transaction })) === 0) throw new NotFound('run');
-  await photos.upsert({ runId, ...photo }, { transaction });
+  if ((await runs.count({ where: { id: runId } })) === 0) throw new NotFound('run');
+  await photos.upsert({ runId, ...photo });
 }
 
 async function writeParts(
@@ -202,44 +266,38 @@ async function writeParts(
   runId: string,
   measurements: RunCreate['measurements'],
   outcomes: RunCreate['outcomes'],
-  transaction: Transaction,
 ): Promise<void> {
   const tables = tablesOf(database);
   if (measurements.length > 0)
     await tables.offsets.bulkCreate(
       measurements.map((measurement, position) => ({ runId, position, ...measurement })),
-      { transaction },
     );
   if (outcomes.length > 0)
     await tables.outcomes.bulkCreate(
       outcomes.map((outcome, position) => ({ runId, position, ...outcome })),
-      { transaction },
     );
 }
 
 function sameContent(stored: Run, input: RunCreate): boolean {
-  const { id: _id, revisionNumber: _number, photo: _photo, version: _version, ...content } = stored;
-  return isDeepStrictEqual(content, input);
+  const { id: _id, revisionNumber: _number, photo: _photo, version: _version, ...rest } = stored;
+  const { deviceAt, receivedAt: _received, ...content } = rest;
+  return hashOf({ ...content, happenedAt: deviceAt ?? content.happenedAt }) === hashOf(input);
 }
 
-async function runsOf(
-  database: Sequelize,
-  rows: RunRecordRow[],
-  transaction: Transaction | null = null,
-): Promise<Run[]> {
+/** Rows of runs with everything that was measured of them, in the order of the rows. */
+export async function runsOf(database: Sequelize, rows: RunRecordRow[]): Promise<Run[]> {
   if (rows.length === 0) return [];
   const { offsets, outcomes, revisions, photos } = tablesOf(database);
   const runId = rows.map((row) => row.id);
   const order: [string, string][] = [['position', 'ASC']];
   const [offsetRows, outcomeRows, revisionRows, photoRows] = await Promise.all([
-    offsets.findAll({ where: { runId }, order, transaction, raw: true }),
-    outcomes.findAll({ where: { runId }, order, transaction, raw: true }),
+    offsets.findAll({ where: { runId }, order, raw: true }),
+    outcomes.findAll({ where: { runId }, order, raw: true }),
     revisions.findAll({
       where: { id: [...new Set(rows.map((row) => row.revisionId))] },
       attributes: ['id', 'number'],
-      transaction,
     }),
-    photos.findAll({ where: { runId }, attributes: ['runId'], transaction }),
+    photos.findAll({ where: { runId }, attributes: ['runId'] }),
   ]);
   const withPhoto = new Set(photoRows.map((row) => row.runId));
   const offsetsOf = groupedBy(offsetRows, (row) => row.runId);
@@ -269,6 +327,8 @@ async function runsOf(
     seconds: row.seconds,
     setAside: row.setAside,
     note: row.note,
+    deviceAt: row.deviceAt?.toISOString() ?? null,
+    receivedAt: row.receivedAt?.toISOString() ?? null,
     revisionNumber: numbers.get(row.revisionId)!,
     photo: withPhoto.has(row.id),
     version: row.version,

@@ -4,9 +4,10 @@ import type { Session, sessionCreateSchema, sessionUpdateSchema } from '../contr
 import { NotFound, StaleEdit } from './errors.ts';
 import { tablesOf, type SessionRow } from './tables.ts';
 
-/** The newest sessions, newest first. */
+/** The newest sessions that are in use, newest first. */
 export async function listSessions(database: Sequelize, limit = 200): Promise<Session[]> {
   const rows = await tablesOf(database).sessions.findAll({
+    where: { archivedAt: null },
     order: [['startedAt', 'DESC']],
     limit,
   });

@@ -1,7 +1,7 @@
 import type { Sequelize } from 'sequelize';
-import { storyOf, type Story } from '../core/consistency/story.ts';
+import type { StorySource } from '../core/consistency/story.ts';
 import { listBenchRecords } from './benchRecords.ts';
-import { getField } from './fields.ts';
+import { getFieldAt } from './fields.ts';
 import { getRobot, listSetups } from './robots.ts';
 import { getRoute, listRevisions } from './routes.ts';
 import { listRuns } from './runs.ts';
@@ -28,22 +28,22 @@ const BENCH_WORDS: Record<BenchKind, string> = {
 /** As many runs as a story looks back on. */
 const NEWEST = 1000;
 
-/** A route's story, with the runs and the field that its drawings need. */
+/** What a route's story is told from, with the runs and the field that its drawings need. */
 export async function loadStory(
   database: Sequelize,
   routeId: string,
-): Promise<{ story: Story; runs: Run[]; field: Field }> {
+): Promise<{ source: StorySource; runs: Run[]; field: Field }> {
   const route = await getRoute(database, routeId);
   const [robot, { name, field }, revisions, setups, benches, sessions, runs] = await Promise.all([
     getRobot(database, route.robotId),
-    getField(database, route.fieldId),
+    getFieldAt(database, route.revision.fieldRevisionId),
     listRevisions(database, routeId),
     listSetups(database, route.robotId),
     listBenchRecords(database, route.robotId),
     listSessions(database, NEWEST),
     listRuns(database, { routeId, limit: NEWEST }),
   ]);
-  const story = storyOf({
+  const source: StorySource = {
     route: route.name,
     robot: robot.name,
     field: name,
@@ -59,6 +59,6 @@ export async function loadStory(
     })),
     sessions,
     runs,
-  });
-  return { story, runs, field };
+  };
+  return { source, runs, field };
 }

@@ -27,6 +27,7 @@ export interface RobotRow extends Row<RobotRow> {
   name: string;
   version: CreationOptional<number>;
   createdAt: Date;
+  archivedAt: CreationOptional<Date | null>;
 }
 export interface SetupRow extends Row<SetupRow> {
   robotId: string;
@@ -46,10 +47,17 @@ export interface BenchRow extends Row<BenchRow> {
 export interface FieldRow extends Row<FieldRow> {
   name: string;
   version: CreationOptional<number>;
+  createdAt: Date;
+  archivedAt: CreationOptional<Date | null>;
+}
+export interface FieldRevisionRow extends Row<FieldRevisionRow> {
+  fieldId: string;
+  number: number;
+  reason: string;
   field: Field;
   createdAt: Date;
 }
-export interface PictureRow extends Model<
+interface PictureRow extends Model<
   InferAttributes<PictureRow>,
   InferCreationAttributes<PictureRow>
 > {
@@ -65,9 +73,11 @@ export interface RouteRow extends Row<RouteRow> {
   goal: number;
   version: CreationOptional<number>;
   createdAt: Date;
+  archivedAt: CreationOptional<Date | null>;
 }
 export interface RevisionRow extends Row<RevisionRow> {
   routeId: string;
+  fieldRevisionId: string;
   number: number;
   parent: number | null;
   origin: 'hand' | 'aim' | 'bench';
@@ -85,12 +95,18 @@ export interface SessionRow extends Row<SessionRow> {
   goalRuns: number | null;
   goalHits: number | null;
   version: CreationOptional<number>;
+  archivedAt: CreationOptional<Date | null>;
 }
 export interface RunRecordRow extends Row<RunRecordRow> {
   sessionId: string;
   revisionId: string;
   setupId: string;
+  /** By the server's clock: what the device said, corrected by how far its clock is off. */
   happenedAt: Date;
+  deviceAt: Date | null;
+  receivedAt: Date | null;
+  /** SHA-256 of what the device sent first: sending the same again is known by it. */
+  sentHash: string | null;
   battery: number | null;
   gyroAt: Date | null;
   jig: boolean | null;
@@ -100,10 +116,7 @@ export interface RunRecordRow extends Row<RunRecordRow> {
   withdrawn: CreationOptional<boolean>;
   version: CreationOptional<number>;
 }
-export interface OffsetRow extends Model<
-  InferAttributes<OffsetRow>,
-  InferCreationAttributes<OffsetRow>
-> {
+interface OffsetRow extends Model<InferAttributes<OffsetRow>, InferCreationAttributes<OffsetRow>> {
   runId: string;
   position: number;
   checkpointId: string;
@@ -111,7 +124,7 @@ export interface OffsetRow extends Model<
   left: number;
   turned: number | null;
 }
-export interface OutcomeRow extends Model<
+interface OutcomeRow extends Model<
   InferAttributes<OutcomeRow>,
   InferCreationAttributes<OutcomeRow>
 > {
@@ -121,10 +134,7 @@ export interface OutcomeRow extends Model<
   hit: boolean;
   points: number | null;
 }
-export interface PhotoRow extends Model<
-  InferAttributes<PhotoRow>,
-  InferCreationAttributes<PhotoRow>
-> {
+interface PhotoRow extends Model<InferAttributes<PhotoRow>, InferCreationAttributes<PhotoRow>> {
   runId: string;
   type: string;
   bytes: Buffer;
@@ -138,15 +148,16 @@ export interface TelemetryRow extends Row<TelemetryRow> {
   events: TelemetryCreate['events'];
   createdAt: Date;
 }
-export interface TelemetryColumnRow extends Model<
-  InferAttributes<TelemetryColumnRow>,
-  InferCreationAttributes<TelemetryColumnRow>
-> {
+interface ChunkRow extends Model<InferAttributes<ChunkRow>, InferCreationAttributes<ChunkRow>> {
   telemetryId: string;
   name: string;
+  /** From 0; the pieces of a column make its bytes in this order. */
+  position: number;
   bytes: Buffer;
 }
-export interface LinkRow extends Row<LinkRow> {
+export interface LinkRow extends Model<InferAttributes<LinkRow>, InferCreationAttributes<LinkRow>> {
+  token: string;
+  publicId: string;
   robotId: string;
   name: string;
   practice: boolean;
@@ -156,7 +167,7 @@ export interface LinkRow extends Row<LinkRow> {
   lastAt: Date | null;
   createdAt: Date;
 }
-export interface LinkBatchRow extends Model<
+interface LinkBatchRow extends Model<
   InferAttributes<LinkBatchRow>,
   InferCreationAttributes<LinkBatchRow>
 > {
@@ -165,7 +176,7 @@ export interface LinkBatchRow extends Model<
   lines: string;
   createdAt: Date;
 }
-export interface LinkCommandRow extends Model<
+interface LinkCommandRow extends Model<
   InferAttributes<LinkCommandRow>,
   InferCreationAttributes<LinkCommandRow>
 > {
@@ -175,12 +186,38 @@ export interface LinkCommandRow extends Model<
   createdAt: Date;
 }
 
+export interface ImportRow extends Row<ImportRow> {
+  sha256: string;
+  sentence: string;
+  made: Made;
+  createdAt: Date;
+  undoneAt: Date | null;
+}
+
+/** Identifiers of everything that an import made, by table. */
+export type Made = Partial<
+  Record<
+    | 'robots'
+    | 'setups'
+    | 'benchRecords'
+    | 'fields'
+    | 'fieldRevisions'
+    | 'routes'
+    | 'revisions'
+    | 'sessions'
+    | 'runs'
+    | 'telemetry',
+    string[]
+  >
+>;
+
 /** The tables of one connection. */
 export interface Tables {
   robots: ModelStatic<RobotRow>;
   setups: ModelStatic<SetupRow>;
   benchRecords: ModelStatic<BenchRow>;
   fields: ModelStatic<FieldRow>;
+  fieldRevisions: ModelStatic<FieldRevisionRow>;
   routes: ModelStatic<RouteRow>;
   revisions: ModelStatic<RevisionRow>;
   sessions: ModelStatic<SessionRow>;
@@ -189,11 +226,12 @@ export interface Tables {
   outcomes: ModelStatic<OutcomeRow>;
   photos: ModelStatic<PhotoRow>;
   telemetry: ModelStatic<TelemetryRow>;
-  telemetryColumns: ModelStatic<TelemetryColumnRow>;
+  chunks: ModelStatic<ChunkRow>;
   pictures: ModelStatic<PictureRow>;
   links: ModelStatic<LinkRow>;
   linkBatches: ModelStatic<LinkBatchRow>;
   linkCommands: ModelStatic<LinkCommandRow>;
+  imports: ModelStatic<ImportRow>;
 }
 
 const defined = new WeakMap<Sequelize, Tables>();
@@ -215,6 +253,7 @@ const text = () => ({ type: DataTypes.TEXT, allowNull: false });
 const integer = () => ({ type: DataTypes.INTEGER, allowNull: false });
 const double = () => ({ type: DataTypes.DOUBLE, allowNull: false });
 const instant = () => ({ type: DataTypes.DATE(3), allowNull: false });
+const maybeInstant = () => ({ type: DataTypes.DATE(3) });
 const version = () => ({ type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 });
 const name = () => ({ type: DataTypes.STRING(80), allowNull: false });
 
@@ -245,6 +284,7 @@ function define(database: Sequelize): Tables {
       name: name(),
       version: version(),
       createdAt: instant(),
+      archivedAt: maybeInstant(),
     }),
     setups: database.define<SetupRow>('setups', {
       id: id(),
@@ -267,6 +307,14 @@ function define(database: Sequelize): Tables {
       id: id(),
       name: name(),
       version: version(),
+      createdAt: instant(),
+      archivedAt: maybeInstant(),
+    }),
+    fieldRevisions: database.define<FieldRevisionRow>('field_revisions', {
+      id: id(),
+      fieldId: reference(),
+      number: integer(),
+      reason: text(),
       field: documentColumn('field', fieldSchema),
       createdAt: instant(),
     }),
@@ -283,10 +331,12 @@ function define(database: Sequelize): Tables {
       goal: double(),
       version: version(),
       createdAt: instant(),
+      archivedAt: maybeInstant(),
     }),
     revisions: database.define<RevisionRow>('revisions', {
       id: id(),
       routeId: reference(),
+      fieldRevisionId: reference(),
       number: integer(),
       parent: { type: DataTypes.INTEGER },
       origin: { type: DataTypes.STRING(10), allowNull: false },
@@ -305,6 +355,7 @@ function define(database: Sequelize): Tables {
       goalRuns: { type: DataTypes.INTEGER },
       goalHits: { type: DataTypes.INTEGER },
       version: version(),
+      archivedAt: maybeInstant(),
     }),
     runs: database.define<RunRecordRow>('runs', {
       id: id(),
@@ -312,8 +363,11 @@ function define(database: Sequelize): Tables {
       revisionId: reference(),
       setupId: reference(),
       happenedAt: instant(),
+      deviceAt: maybeInstant(),
+      receivedAt: maybeInstant(),
+      sentHash: { type: DataTypes.CHAR(64) },
       battery: { type: DataTypes.DOUBLE },
-      gyroAt: { type: DataTypes.DATE(3) },
+      gyroAt: maybeInstant(),
       jig: { type: DataTypes.BOOLEAN },
       seconds: { type: DataTypes.DOUBLE },
       setAside: { type: DataTypes.STRING(200) },
@@ -354,19 +408,21 @@ function define(database: Sequelize): Tables {
       },
       { freezeTableName: true },
     ),
-    telemetryColumns: database.define<TelemetryColumnRow>('telemetry_columns', {
+    chunks: database.define<ChunkRow>('telemetry_chunks', {
       telemetryId: { ...reference(), primaryKey: true },
       name: { type: DataTypes.STRING(40), allowNull: false, primaryKey: true },
-      bytes: { type: DataTypes.BLOB('long'), allowNull: false },
+      position: { type: DataTypes.INTEGER, allowNull: false, primaryKey: true },
+      bytes: { type: DataTypes.BLOB('medium'), allowNull: false },
     }),
     links: database.define<LinkRow>('links', {
-      id: { type: DataTypes.CHAR(22), primaryKey: true },
+      token: { type: DataTypes.CHAR(22), primaryKey: true, field: 'id' },
+      publicId: reference(),
       robotId: reference(),
       name: name(),
       practice: { type: DataTypes.BOOLEAN, allowNull: false },
       receipt: documentColumn('receipt'),
       batches: integer(),
-      lastAt: { type: DataTypes.DATE(3) },
+      lastAt: maybeInstant(),
       createdAt: instant(),
     }),
     linkBatches: database.define<LinkBatchRow>('link_batches', {
@@ -380,6 +436,14 @@ function define(database: Sequelize): Tables {
       linkId: { type: DataTypes.CHAR(22), allowNull: false },
       command: documentColumn('command'),
       createdAt: instant(),
+    }),
+    imports: database.define<ImportRow>('imports', {
+      id: id(),
+      sha256: { type: DataTypes.CHAR(64), allowNull: false },
+      sentence: text(),
+      made: documentColumn('made'),
+      createdAt: instant(),
+      undoneAt: maybeInstant(),
     }),
   };
 }

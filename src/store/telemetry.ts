@@ -1,8 +1,10 @@
-import { UniqueConstraintError, type Sequelize, type Transaction } from 'sequelize';
-import type { TelemetryCreate, TelemetryInFile, TelemetryRecord } from '../contracts/telemetry.ts';
+import { QueryTypes, UniqueConstraintError, type Sequelize } from 'sequelize';
+import type { TelemetryCreate, TelemetryRecord } from '../contracts/telemetry.ts';
 import { unpackColumn } from '../core/telemetry/packed.ts';
 import type { Recording } from '../core/telemetry/recording.ts';
+import { inTransaction } from './database.ts';
 import { Conflict, NotFound } from './errors.ts';
+import { CHUNK_BYTES } from './migrations.ts';
 import { tablesOf, type TelemetryRow } from './tables.ts';
 
 /**
@@ -25,8 +27,8 @@ export async function announceTelemetry(
     if (!(error instanceof UniqueConstraintError)) throw error;
   }
   const stored = await getTelemetry(database, input.id);
-  const { arrived: _arrived, createdAt: _created, robotId: _robot, ...content } = stored;
-  if (JSON.stringify(ordered(content)) !== JSON.stringify(ordered(input))) {
+  const { arrived: _arrived, createdAt: _created, robotId: owner, ...content } = stored;
+  if (owner !== robotId || JSON.stringify(ordered(content)) !== JSON.stringify(ordered(input))) {
     throw new Conflict(
       'Another recording was announced under this identifier. Send it as a new one.',
     );
@@ -52,7 +54,6 @@ export async function putColumn(
   name: string,
   bytes: Uint8Array,
 ): Promise<void> {
-  const { telemetryColumns } = tablesOf(database);
   const { columns, rows } = await getTelemetry(database, telemetryId);
   const column = columns.find((one) => one.name === name);
   if (column === undefined) throw new NotFound('column');
@@ -62,25 +63,45 @@ export async function putColumn(
     throw new Conflict(`${error instanceof Error ? error.message : ''} Send it again.`.trim());
   }
   try {
-    await telemetryColumns.create({ telemetryId, name, bytes: Buffer.from(bytes) });
+    await inTransaction(database, () => writeChunks(database, telemetryId, name, bytes));
   } catch (error) {
     if (!(error instanceof UniqueConstraintError)) throw error;
   }
 }
 
+/** Stores the bytes of a column in pieces that no packet of the server is too small for. */
+export async function writeChunks(
+  database: Sequelize,
+  telemetryId: string,
+  name: string,
+  bytes: Uint8Array,
+): Promise<void> {
+  // A column without bytes, which no recording of at least one row has, would never have arrived.
+  for (let position = 0; position * CHUNK_BYTES < bytes.length; position++) {
+    const piece = bytes.subarray(position * CHUNK_BYTES, (position + 1) * CHUNK_BYTES);
+    await tablesOf(database).chunks.create({
+      telemetryId,
+      name,
+      position,
+      bytes: Buffer.from(piece),
+    });
+  }
+}
+
 /** A recording without its columns; throws {@link NotFound}. */
 export async function getTelemetry(database: Sequelize, id: string): Promise<TelemetryRecord> {
-  const { telemetry, telemetryColumns } = tablesOf(database);
-  const row = await telemetry.findByPk(id);
+  const row = await tablesOf(database).telemetry.findByPk(id);
   if (row === null) throw new NotFound('recording');
-  const arrived = await telemetryColumns.findAll({
-    where: { telemetryId: id },
-    attributes: ['name'],
-  });
-  return recordOf(
-    row,
-    arrived.map(({ name }) => name),
+  return recordOf(row, await arrivedColumns(database, id));
+}
+
+/** Names of the columns that are there; a column is stored with all its pieces or not at all. */
+async function arrivedColumns(database: Sequelize, id: string): Promise<string[]> {
+  const rows = await database.query<{ name: string }>(
+    'SELECT name FROM telemetry_chunks WHERE telemetry_id = :id AND position = 0 ORDER BY name',
+    { replacements: { id }, type: QueryTypes.SELECT },
   );
+  return rows.map(({ name }) => name);
 }
 
 /** One packed column; throws {@link NotFound}. */
@@ -89,9 +110,12 @@ export async function getColumn(
   telemetryId: string,
   name: string,
 ): Promise<Uint8Array> {
-  const row = await tablesOf(database).telemetryColumns.findOne({ where: { telemetryId, name } });
-  if (row === null) throw new NotFound('column');
-  return row.bytes;
+  const pieces = await tablesOf(database).chunks.findAll({
+    where: { telemetryId, name },
+    order: [['position', 'ASC']],
+  });
+  if (pieces.length === 0) throw new NotFound('column');
+  return Buffer.concat(pieces.map(({ bytes }) => bytes));
 }
 
 /** A whole recording; throws {@link NotFound} while a column is missing. */
@@ -113,6 +137,7 @@ export async function recordingsOfRuns(
 ): Promise<{ runId: string; telemetryId: string; rows: number }[]> {
   const rows = await tablesOf(database).telemetry.findAll({
     where: { runId: [...runIds] },
+    attributes: ['id', 'runId', 'rows'],
     order: [['createdAt', 'ASC']],
   });
   return rows.map(({ id, runId, rows: count }) => ({
@@ -127,85 +152,13 @@ export async function requireComplete(
   database: Sequelize,
   robotId: string,
   id: string,
-  transaction: Transaction,
 ): Promise<void> {
-  const { telemetry, telemetryColumns } = tablesOf(database);
-  const row = await telemetry.findOne({ where: { id, robotId }, transaction });
+  const row = await tablesOf(database).telemetry.findOne({ where: { id, robotId } });
   if (row === null) throw new NotFound('recording');
-  const arrived = await telemetryColumns.count({ where: { telemetryId: id }, transaction });
-  if (arrived < row.columns.length) {
+  const arrived = await arrivedColumns(database, id);
+  if (arrived.length < row.columns.length) {
     throw new Conflict('The telemetry has not arrived whole yet. Send its columns first.');
   }
-}
-
-/** Recordings with their columns, as files carry them. One that has not arrived whole is left out. */
-export async function telemetryInFile(
-  database: Sequelize,
-  ids: readonly string[],
-): Promise<TelemetryInFile[]> {
-  const { telemetry, telemetryColumns } = tablesOf(database);
-  const rows = await telemetry.findAll({ where: { id: [...ids] } });
-  const byId = new Map(rows.map((row) => [row.id, row]));
-  const found: TelemetryInFile[] = [];
-  // One after the other: a season of them must not stand in the memory of the database at once.
-  for (const id of ids) {
-    const row = byId.get(id);
-    if (row === undefined) continue;
-    const arrived = await telemetryColumns.findAll({ where: { telemetryId: id } });
-    const bytesOf = new Map(arrived.map(({ name, bytes }) => [name, bytes]));
-    if (row.columns.some(({ name }) => !bytesOf.has(name))) continue;
-    found.push({
-      id,
-      rows: row.rows,
-      events: row.events,
-      columns: row.columns.map(({ name, decimals }) => ({
-        name,
-        decimals,
-        base64: bytesOf.get(name)!.toString('base64'),
-      })),
-    });
-  }
-  return found;
-}
-
-/** Takes a recording in from a file, under another identifier. */
-export async function importTelemetry(
-  database: Sequelize,
-  robotId: string,
-  id: string,
-  { rows, events, columns }: Omit<TelemetryInFile, 'id'>,
-  transaction: Transaction,
-  runId: string | null = null,
-): Promise<void> {
-  const { telemetry, telemetryColumns } = tablesOf(database);
-  const packed = columns.map(({ name, decimals, base64 }) => ({
-    name,
-    decimals,
-    bytes: Buffer.from(base64, 'base64'),
-  }));
-  for (const column of packed) {
-    try {
-      unpackColumn(column, rows);
-    } catch (error) {
-      throw new Conflict(error instanceof Error ? error.message : 'A recording is damaged.');
-    }
-  }
-  await telemetry.create(
-    {
-      id,
-      robotId,
-      runId,
-      rows,
-      events,
-      columns: columns.map(({ name, decimals }) => ({ name, decimals })),
-      createdAt: new Date(),
-    },
-    { transaction },
-  );
-  await telemetryColumns.bulkCreate(
-    packed.map(({ name, bytes }) => ({ telemetryId: id, name, bytes })),
-    { transaction },
-  );
 }
 
 function recordOf(row: TelemetryRow, arrived: string[]): TelemetryRecord {

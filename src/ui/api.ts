@@ -14,7 +14,7 @@ export class RequestFailed extends Error {
   }
 }
 
-/** Sends JSON to the API and gives its answer; throws {@link RequestFailed}. */
+/** Sends JSON, or a file as it is, to the API and gives its answer; throws {@link RequestFailed}. */
 export async function send<T>(method: string, path: string, content?: unknown): Promise<T> {
   let response: Response;
   try {
@@ -23,8 +23,11 @@ export async function send<T>(method: string, path: string, content?: unknown): 
       ...(content === undefined
         ? {}
         : {
-            headers: { 'content-type': 'application/json' },
-            body: typeof content === 'string' ? content : JSON.stringify(content),
+            headers: {
+              'content-type':
+                content instanceof Blob ? 'application/octet-stream' : 'application/json',
+            },
+            body: content instanceof Blob ? content : JSON.stringify(content),
           }),
     });
   } catch {

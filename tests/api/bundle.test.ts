@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { rmSync } from 'node:fs';
+import { gunzipSync } from 'node:zlib';
+import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import type { BundleFile } from '../../src/contracts/files.ts';
 import type {
   FieldRecord,
   Route,
@@ -20,8 +21,6 @@ import { caller } from './client.ts';
 const address = inject('address');
 const call = caller(address);
 const DATA = '.test/bundle';
-/** The smallest JPEG header that says what it is. */
-const PHOTO = Uint8Array.from([0xff, 0xd8, 0xff, 0xe0, 1, 2, 3]);
 let other: Application;
 
 beforeAll(async () => {
@@ -59,67 +58,109 @@ async function verdictsOn(of: typeof call): Promise<unknown> {
   });
 }
 
+/** A bundle as it is sent, packed. */
+async function bundleOf(of: string, path = 'bundle'): Promise<Buffer> {
+  const answer = await fetch(`${of}/api/v1/${path}`);
+  expect(answer.status).toBe(200);
+  return Buffer.from(await answer.arrayBuffer());
+}
+
+/** The documents of a bundle as text, without its head and its seal, which say when it was made. */
+function documentsOf(bundle: Buffer): string[] {
+  return gunzipSync(bundle).toString('utf8').trimEnd().split('\n').slice(1, -1);
+}
+
+async function take(of: string, content: Buffer | string, query = '') {
+  const answer = await fetch(`${of}/api/v1/imports${query}`, {
+    method: 'POST',
+    body: typeof content === 'string' ? content : new Uint8Array(content),
+  });
+  const body = (await answer.json()) as { id: string; sentence: string; detail: string };
+  return { status: answer.status, ...body };
+}
+
+/** A photo as a camera makes one, with where it was taken written beside it. */
+function photo(): Promise<Buffer> {
+  return sharp({ create: { width: 64, height: 48, channels: 3, background: '#c8b080' } })
+    .jpeg()
+    .withExif({ IFD0: { Copyright: 'somebody', ImageDescription: 'at home' } })
+    .toBuffer();
+}
+
 describe('a bundle', () => {
   it('gives the same verdicts to the last digit in an empty Corvat', async () => {
     const route = await demoRoute();
     const [run] = (await call<Run[]>('GET', `runs?route=${route.id}`)).body;
-    await fetch(`${address}/api/v1/runs/${run!.id}/photo`, {
+    const sent = await fetch(`${address}/api/v1/runs/${run!.id}/photo`, {
       method: 'PUT',
       headers: { 'content-type': 'image/jpeg' },
-      body: PHOTO,
+      body: new Uint8Array(await photo()),
     });
-    const bundle = await call<BundleFile>('GET', `routes/${route.id}/bundle`);
-    expect(bundle.status).toBe(200);
-    const there = caller(other.address);
-    const imported = await there<{ sentence: string }>('POST', 'imports', bundle.text);
+    expect(sent.status).toBe(200);
+    const bundle = await bundleOf(address, `routes/${route.id}/bundle`);
+    const imported = await take(other.address, bundle);
     expect(imported.status).toBe(201);
-    expect(imported.body.sentence).toMatch(/Robot “Curlew” is here.* \d\d runs are here/);
-    expect(await verdictsOn(there)).toEqual(await verdictsOn(call));
-    const photo = await fetch(`${other.address}/api/v1/runs/${run!.id}/photo`);
-    expect(new Uint8Array(await photo.arrayBuffer())).toEqual(PHOTO);
+    expect(imported.sentence).toMatch(/Robot “Curlew” is here.* \d+ runs are here/);
+    expect(await verdictsOn(caller(other.address))).toEqual(await verdictsOn(call));
   });
 
-  it('comes out again as it went in, recordings and goals too', async () => {
+  it('comes out again as it went in: identifiers, recordings, goals and photos', async () => {
+    const route = await demoRoute();
+    const sent = documentsOf(await bundleOf(address, `routes/${route.id}/bundle`));
+    const back = documentsOf(await bundleOf(other.address, `routes/${route.id}/bundle`));
+    expect(back).toEqual(sent);
+    expect(sent.filter((line) => line.includes('"corvat":"photo"'))).toHaveLength(1);
+    // What a camera writes beside its picture stays on the camera.
+    expect(Buffer.from(sent.join('')).toString()).not.toMatch(/somebody/);
+  });
+
+  it('changes nothing when it is taken in again, packed or not', async () => {
+    const route = await demoRoute();
+    const before = documentsOf(await bundleOf(other.address));
+    const again = await bundleOf(address, `routes/${route.id}/bundle`);
+    expect((await take(other.address, again)).sentence).toMatch(/^Nothing is new\. 1 robot, /);
+    const plain = gunzipSync(again).toString('utf8');
+    expect((await take(other.address, plain)).sentence).toMatch(/^Nothing is new\. /);
+    expect(documentsOf(await bundleOf(other.address))).toEqual(before);
+  });
+
+  it('is refused whole when a line is missing, changed, or cut off', async () => {
+    const lines = gunzipSync(await bundleOf(address))
+      .toString('utf8')
+      .trimEnd()
+      .split('\n');
+    const without = await take(other.address, [...lines.slice(0, 3), ...lines.slice(4)].join('\n'));
+    expect(without.status).toBeGreaterThanOrEqual(400);
+    const cut = await take(other.address, lines.slice(0, -1).join('\n'));
+    expect(cut.detail).toMatch(/the end of the bundle is missing/);
+    const robot = lines.findIndex((line) => line.includes('"name":"Curlew"'));
+    const changed = lines.with(robot, lines[robot]!.replace('Curlew', 'Curlev'));
+    expect((await take(other.address, changed.join('\n'))).detail).toMatch(/checksum/);
+  });
+
+  it('is taken back, and what was built on it is not', async () => {
     const there = caller(other.address);
+    const before = documentsOf(await bundleOf(other.address));
+    const { text } = await call('GET', `fields/${(await demoRoute()).fieldId}/file?format=svg`);
+    const field = await take(other.address, text);
+    expect((await there('DELETE', `imports/${field.id}`)).status).toBe(200);
+    expect(documentsOf(await bundleOf(other.address))).toEqual(before);
+    const again = await take(other.address, text);
+    const fields = (await there<FieldRecord[]>('GET', 'fields')).body;
+    const fresh = fields.find(({ name }) => again.sentence.includes(`“${name}”`))!;
     const route = await demoRoute(there);
-    const sent = (await call<BundleFile>('GET', `routes/${(await demoRoute()).id}/bundle`)).body;
-    const back = (await there<BundleFile>('GET', `routes/${route.id}/bundle`)).body;
-    // Recordings get identifiers of their own; everything else is the same.
-    const known = (file: BundleFile) => {
-      const ids = new Map<string, string>();
-      return JSON.parse(JSON.stringify(file), (key, value: unknown) =>
-        (key === 'id' && 'string' === typeof value && !isRun(file, value)) || key === 'telemetry'
-          ? Array.isArray(value)
-            ? (value as { id: string }[]).map((one) => ({ ...one, id: named(ids, one.id) }))
-            : typeof value === 'string'
-              ? named(ids, value)
-              : value
-          : value,
-      ) as unknown;
-    };
-    expect(known(back)).toEqual(known(sent));
-  });
-
-  it('of everything holds every route and its runs', async () => {
-    const whole = (await call<BundleFile>('GET', 'bundle')).body;
-    const routes = (await call<Route[]>('GET', 'routes')).body;
-    const kinds = whole.files.map(({ corvat }) => corvat);
-    expect(kinds.filter((kind) => kind === 'route')).toHaveLength(routes.length);
-    expect(kinds.filter((kind) => kind === 'runs')).toHaveLength(routes.length);
-    // Robots come before the routes that name them.
-    expect(kinds.indexOf('route')).toBeGreaterThan(kinds.lastIndexOf('field'));
+    const plan = { startId: fresh.field.starts[0]!.id, moves: [] };
+    const input = { name: 'On it', robotId: route.robotId, fieldId: fresh.id, plan };
+    const built = (await there<Route>('POST', 'routes', input)).body;
+    const refused = await there<{ detail: string }>('DELETE', `imports/${again.id}`);
+    expect(refused.status).toBe(409);
+    expect(refused.body.detail).toMatch(/Something was added since/);
+    expect((await there('DELETE', `kept/fields/${fresh.id}`)).text).toMatch(/needed by “On it”/);
+    await there('DELETE', `kept/routes/${built.id}`);
+    expect((await there('DELETE', `imports/${again.id}`)).status).toBe(200);
+    expect(documentsOf(await bundleOf(other.address))).toEqual(before);
   });
 });
-
-function isRun(bundle: BundleFile, id: string): boolean {
-  return bundle.files.some((file) => file.corvat === 'runs' && file.runs.some((r) => r.id === id));
-}
-
-/** One name for one identifier, in the order in which they are met. */
-function named(ids: Map<string, string>, id: string): string {
-  if (!ids.has(id)) ids.set(id, `recording ${ids.size + 1}`);
-  return ids.get(id)!;
-}
 
 describe('news of a session', () => {
   const place = async () => {

@@ -1,3 +1,4 @@
+import type { LinkEvent } from '../../src/contracts/link.ts';
 import type { Receipt } from '../../src/core/telemetry/receipt.ts';
 
 type SentLine = Record<string, number | string>;
@@ -9,29 +10,31 @@ export interface Follower {
   lines: () => SentLine[];
   numbers: () => number[];
   receipts: () => Receipt[];
-  lastId: () => string;
+  lastBatch: () => number;
   stop: () => void;
 }
 
 /** Follows a link by server-sent events, from a batch on when one is given. */
-export function followLines(address: string, token: string, lastId?: string): Follower {
+export function followLines(address: string, link: string, after?: number): Follower {
   const ending = new AbortController();
   const lines: SentLine[] = [];
   const receipts: Receipt[] = [];
-  let last = lastId ?? '';
+  let last = after ?? 0;
   let begun = () => {};
   const ready = new Promise<void>((resolve) => (begun = resolve));
   const take = (block: string) => {
-    const field = (name: string) => new RegExp(`^${name}: (.*)$`, 'm').exec(block)?.[1] ?? '';
-    last = field('id') || last;
-    if (field('event') === 'lines') lines.push(...(JSON.parse(field('data')) as SentLine[]));
-    if (field('event') === 'receipt') receipts.push(JSON.parse(field('data')) as Receipt);
+    const data = /^data: (.*)$/m.exec(block)?.[1];
+    if (data === undefined) return;
+    const event = JSON.parse(data) as LinkEvent;
+    last = event.upTo;
+    lines.push(...(event.lines ?? []));
+    if (event.receipt !== undefined) receipts.push(event.receipt);
     begun();
   };
   const read = async () => {
-    const response = await fetch(`${address}/api/v1/link/${token}/lines`, {
+    const batch = after === undefined ? '' : `.${after}`;
+    const response = await fetch(`${address}/api/v1/events?link=${link}${batch}`, {
       signal: ending.signal,
-      headers: lastId === undefined ? {} : { 'last-event-id': lastId },
     });
     let text = '';
     const pieces = response.body!.pipeThrough(new TextDecoderStream()).getReader();
@@ -49,7 +52,7 @@ export function followLines(address: string, token: string, lastId?: string): Fo
     lines: () => lines,
     numbers: () => lines.map(({ n }) => Number(n)),
     receipts: () => receipts,
-    lastId: () => last,
+    lastBatch: () => last,
     stop: () => ending.abort(),
   };
 }

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { request } from 'node:http';
 import { beforeAll, describe, expect, inject, it } from 'vitest';
-import type { Link, WaitingCommand } from '../../src/contracts/link.ts';
+import type { Link, OpenedLink, WaitingCommand } from '../../src/contracts/link.ts';
 import type { Robot } from '../../src/contracts/records.ts';
 import type { Receipt } from '../../src/core/telemetry/receipt.ts';
 import { caller } from './client.ts';
@@ -16,7 +16,7 @@ beforeAll(async () => {
 });
 
 const open = async (practice = false) =>
-  (await call<Link>('POST', 'links', { robotId, name: 'hub', practice })).body;
+  (await call<OpenedLink>('POST', 'links', { robotId, name: 'hub', practice })).body;
 const line = (n: number) => `{"n":${n},"t_s":${n / 100},"heading_deg":${n}}\n`;
 const lines = (from: number, to: number) =>
   Array.from({ length: to - from + 1 }, (_, i) => line(from + i)).join('');
@@ -111,15 +111,15 @@ describe('a link', () => {
   });
 
   it('is followed by server-sent events from where the follower was', async () => {
-    const { token } = await open();
+    const { id, token } = await open();
     await post(token, lines(1, 5));
-    const first = followLines(address, token);
+    const first = followLines(address, id);
     await first.ready;
     await post(token, lines(6, 10));
     await expect.poll(() => first.numbers()).toEqual([6, 7, 8, 9, 10]);
     first.stop();
     await post(token, lines(11, 12));
-    const second = followLines(address, token, first.lastId());
+    const second = followLines(address, id, first.lastBatch());
     await expect.poll(() => second.numbers()).toEqual([11, 12]);
     expect(second.receipts().at(-1)).toMatchObject({ arrived: 12 });
     second.stop();
@@ -139,19 +139,22 @@ describe('a link', () => {
     expect((await call('GET', `link/${'a'.repeat(22)}`)).status).toBe(404);
     const strange = { robotId: randomUUID(), name: 'hub', practice: false };
     expect((await call('POST', 'links', strange)).status).toBe(404);
-    const { token } = await open();
+    const { id, token } = await open();
     const refused = await fetch(`${address}/api/v1/link/${token}`, {
       method: 'POST',
       headers: { origin: 'http://elsewhere.example' },
       body: line(1),
     });
     expect(refused.status).toBe(403);
-    expect((await call<Link[]>('GET', `robots/${robotId}/links`)).body[0]!.token).toBe(token);
+    // The list names it, but its token is told only to who opened it.
+    const listed = await call<Link[]>('GET', `robots/${robotId}/links`);
+    expect(listed.body[0]!.id).toBe(id);
+    expect(listed.text).not.toContain(token);
   });
 
   it('keeps text of people as text', async () => {
-    const { token } = await open();
-    const follower = followLines(address, token);
+    const { id, token } = await open();
+    const follower = followLines(address, id);
     await follower.ready;
     await post(token, `{"n":1,"t_s":0,"event":"<b>\\n\\nevent: receipt\\ndata: 1"}\n`);
     await expect.poll(() => follower.lines().length).toBe(1);
@@ -162,20 +165,20 @@ describe('a link', () => {
 
 describe('commands for the practice robot', () => {
   it('are refused by name when they are no commands', async () => {
-    const { token } = await open();
-    const wrong = await call('POST', `link/${token}/commands`, { commands: [{ do: 'fly' }] });
+    const { id } = await open();
+    const wrong = await call('POST', `links/${id}/commands`, { commands: [{ do: 'fly' }] });
     expect(wrong.status).toBe(422);
     const far = { do: 'drive', distance: 1e9, speed: 100 };
-    expect((await call('POST', `link/${token}/commands`, { commands: [far] })).text).toMatch(
+    expect((await call('POST', `links/${id}/commands`, { commands: [far] })).text).toMatch(
       /distance/,
     );
   });
 
   it('are given in order, after what was taken, and dropped on request', async () => {
     // No practice link, so that nobody takes them away.
-    const { token } = await open();
+    const { id, token } = await open();
     const commands = [{ do: 'rest', seconds: 1 }, { do: 'nudge' }];
-    expect((await call('POST', `link/${token}/commands`, { commands })).status).toBe(204);
+    expect((await call('POST', `links/${id}/commands`, { commands })).status).toBe(204);
     const waiting = (await call<WaitingCommand[]>('GET', `link/${token}/commands`)).body;
     expect(waiting.map(({ command }) => command)).toEqual(commands);
     const rest = await call<WaitingCommand[]>(
@@ -185,16 +188,16 @@ describe('commands for the practice robot', () => {
     expect(rest.body).toEqual([waiting[1]]);
     await call('DELETE', `link/${token}/commands?number=${waiting[0]!.number}`);
     expect((await call<WaitingCommand[]>('GET', `link/${token}/commands`)).body).toHaveLength(1);
-    await call('DELETE', `link/${token}/commands`);
+    await call('DELETE', `links/${id}/commands`);
     expect((await call('GET', `link/${token}/commands`)).text).toBe('[]');
   });
 
   it('are carried out by its process over the link', async () => {
-    const { token } = await open(true);
-    const follower = followLines(address, token);
+    const { id } = await open(true);
+    const follower = followLines(address, id);
     await follower.ready;
     const commands = [{ do: 'drive', distance: 300, speed: 250 }];
-    await call('POST', `link/${token}/commands`, { commands });
+    await call('POST', `links/${id}/commands`, { commands });
     await expect
       .poll(() => follower.lines().some(({ event }) => event === 'driven'), { timeout: 15_000 })
       .toBe(true);

@@ -122,7 +122,7 @@ describe('a recording', () => {
     const before = (await call<Robot[]>('GET', 'robots')).body.map(({ id }) => id);
     for (const format of ['json', 'csv']) {
       const { text } = await call('GET', `robots/${robotId}/file?format=${format}`);
-      expect((await call('POST', 'imports', text)).status).toBe(201);
+      expect((await call('POST', 'imports?copy=yes', text)).status).toBe(201);
     }
     const robots = (await call<Robot[]>('GET', 'robots')).body;
     const copies = robots.filter(({ id }) => !before.includes(id));
@@ -138,7 +138,11 @@ describe('a recording', () => {
 
   it('is missed when the file lacks it, and then nothing is imported', async () => {
     const file = (await call<RobotFile>('GET', `robots/${robotId}/file`)).body;
-    const without = JSON.stringify({ ...file, name: 'Half', telemetry: [] });
+    // Without identifiers it is another robot.
+    const without = JSON.stringify(
+      { ...file, name: 'Half', telemetry: [] },
+      (key, value: unknown) => (key === 'id' ? undefined : value),
+    );
     const refused = await call('POST', 'imports', without);
     expect(refused.status).toBe(409);
     expect(refused.text).toMatch(/stands on a recording that the file lacks/);

@@ -1,6 +1,6 @@
 import { readFileSync, rmSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import type { Link } from '../../src/contracts/link.ts';
+import type { Link, OpenedLink } from '../../src/contracts/link.ts';
 import type { Robot } from '../../src/contracts/records.ts';
 import type { Receipt } from '../../src/core/telemetry/receipt.ts';
 import { caller } from '../api/client.ts';
@@ -15,8 +15,8 @@ describe('a line that was acknowledged', () => {
     rmSync(DATA, { recursive: true, force: true });
     let application = await startApplication(DATA);
     const [robot] = (await caller(application.address)<Robot[]>('GET', 'robots')).body;
-    const { token } = (
-      await caller(application.address)<Link>('POST', 'links', {
+    const { id, token } = (
+      await caller(application.address)<OpenedLink>('POST', 'links', {
         robotId: robot!.id,
         name: 'hub',
         practice: false,
@@ -53,7 +53,7 @@ describe('a line that was acknowledged', () => {
       next = Math.max(1, receipt.next - 15);
     }
     while (next <= LINES) await send();
-    const follower = followLines(application.address, token, '0');
+    const follower = followLines(application.address, id, 0);
     await expect.poll(() => follower.numbers().length, { timeout: 10_000 }).toBe(next - 1);
     expect(follower.numbers()).toEqual(Array.from({ length: next - 1 }, (_, i) => i + 1));
     follower.stop();

@@ -99,6 +99,97 @@ describe('the drawing board', () => {
     expect(field.starts.map(({ pose }) => [pose.x, pose.y])).toContainEqual([300, 200]);
   });
 
+  it('undoes a drag as one step, and keeps the step before it', async () => {
+    await page.getByRole('button', { name: 'Model' }).click();
+    await drag([400, 600], [600, 800]);
+    await page.getByRole('button', { name: 'Choose' }).click();
+    await drag([500, 700], [550, 700]);
+    await drag([650, 800], [700, 850]);
+    await expect.poll(() => page.getByLabel('3, x').inputValue()).toMatch(/^700/);
+    const undo = page.getByRole('button', { name: 'Undo' });
+    await undo.click();
+    await expect.poll(() => page.getByLabel('3, x').inputValue()).toMatch(/^650/);
+    await undo.click();
+    await expect.poll(() => page.getByLabel('1, x').inputValue()).toMatch(/^400/);
+    await undo.click();
+    expect(await undo.isDisabled()).toBe(true);
+  });
+
+  it('lays what somebody else saved meanwhile together with this drawing, and asks where both differ', async () => {
+    await page.getByRole('button', { name: 'Model' }).click();
+    await drag([400, 600], [600, 800]);
+    await saved();
+    const stored = (await call<FieldRecord>('GET', `fields/${made.id}`)).body;
+    const model = stored.field.models[0]!;
+    const theirs = {
+      ...stored.field,
+      models: [{ ...model, points: 25 }],
+      walls: [
+        {
+          id: 'theirs',
+          name: 'Theirs',
+          points: [
+            { x: 9, y: 9 },
+            { x: 99, y: 9 },
+          ],
+          seen: true,
+        },
+      ],
+    };
+    const put = { name: made.name, field: theirs, version: stored.version };
+    expect((await call('PUT', `fields/${made.id}`, put)).status).toBe(200);
+    await page.getByRole('button', { name: 'Choose' }).click();
+    await drag([500, 700], [550, 700]);
+    await page.getByRole('button', { name: 'Save the field' }).click();
+    const panel = page.getByRole('group', { name: 'Saved by somebody else' });
+    await panel.getByText(/Wall “Theirs” is new/).waitFor();
+    await panel.getByText('Model “Model 1”: you both changed it.').waitFor();
+    await panel.getByRole('button', { name: 'Keep mine' }).click();
+    const both = await saved();
+    expect(both.walls.map(({ id }) => id)).toEqual(['theirs']);
+    expect(both.models[0]!.outline[0]!.x).toBe(450);
+    // A refused save is an answer with an error status, which the browser notes.
+    faults.splice(0, faults.length, ...faults.filter((fault) => !/status of 409/.test(fault)));
+  });
+
+  it('brings back what was not saved, and goes on a route as a newer drawing', async () => {
+    await page.getByRole('button', { name: 'Start', exact: true }).click();
+    await click(300, 200);
+    await page.reload();
+    await page.getByText('Changes that were not saved yet are back.').waitFor();
+    const { starts } = await saved();
+    expect(starts).toHaveLength(2);
+    const robots = (await call<{ id: string }[]>('GET', 'robots')).body;
+    const plan = { startId: starts[1]!.id, moves: [] };
+    const route = await call<{ id: string }>('POST', 'routes', {
+      name: 'Newer',
+      robotId: robots[0]!.id,
+      fieldId: made.id,
+      plan,
+    });
+    const stored = (await call<FieldRecord>('GET', `fields/${made.id}`)).body;
+    const without = { ...stored.field, starts: [stored.field.starts[0]] };
+    await call('PUT', `fields/${made.id}`, {
+      name: made.name,
+      field: without,
+      version: stored.version,
+    });
+    await page.goto(`${address}/route?route=${route.body.id}`);
+    await page.getByText(/was drawn anew since: .* Start place “.*” was taken away\./).waitFor();
+    await page.getByRole('button', { name: 'Go on with the newest' }).click();
+    await page.getByRole('button', { name: 'Save as rev 2' }).click();
+    await page.getByRole('button', { name: 'Save revision 2' }).click();
+    await expect
+      .poll(async () => {
+        const all = await call<{ fieldRevision: number }[]>(
+          'GET',
+          `routes/${route.body.id}/revisions`,
+        );
+        return all.body[0]!.fieldRevision;
+      })
+      .toBe(stored.newest + 1);
+  });
+
   it('moves a thing by dragging it and by its corners, by numbers and by keys, and undoes', async () => {
     await page.getByRole('button', { name: 'Model' }).click();
     await drag([400, 600], [600, 800]);

@@ -202,7 +202,9 @@ describe('what waits on a device', () => {
       });
     });
     await type(page, '2 2 0 h');
-    await page.getByText('A run was not taken: No room.').waitFor();
+    await page
+      .getByText(/^A run of .* was not taken and is kept on this device: No room\.$/)
+      .waitFor();
     await page.getByRole('button', { name: 'Throw it away' }).click();
     await page.getByText('No room.').waitFor({ state: 'detached' });
     await page.unroute('**/api/v1/runs/*');

@@ -217,6 +217,13 @@ describe('the field', () => {
     await expect
       .poll(async () => Number(/^Drive (\d+) mm/.exec((await titles())[0]!)?.[1]))
       .toBeGreaterThan(350);
+    // The whole drag is one step, and the step before it stays.
+    const undo = page.getByRole('button', { name: 'Undo' });
+    const before = await titles();
+    await undo.click();
+    await expect.poll(async () => (await titles())[0]).toMatch(/^Drive 300 mm/);
+    await page.getByRole('button', { name: 'Redo' }).click();
+    await expect.poll(titles).toEqual(before);
     await page.mouse.move(box.x - 20, box.y + box.height / 2);
     await expect.poll(momentNow).toBeLessThan(1.5);
   });

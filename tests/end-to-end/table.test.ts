@@ -99,7 +99,7 @@ describe('a run', () => {
     await page.locator('body').click({ position: { x: 3, y: 400 } });
     await page.keyboard.press('u');
     await page.getByText('The run was taken back.').waitFor();
-    expect(await logged()).toEqual([]);
+    await expect.poll(logged).toEqual([]);
     await page.getByRole('button', { name: 'Put it back' }).click();
     await expect.poll(async () => (await logged()).length).toBe(1);
   });

@@ -3,12 +3,12 @@ import { FIELD } from '../../demo/field.ts';
 import { aimOptions, toolPose } from '../../src/core/consistency/aim.ts';
 import { verdictOf, type MeasuredRun } from '../../src/core/consistency/verdict.ts';
 import { offsetFrom, scores, type Offset, type Zone } from '../../src/core/field/field.ts';
-import { STARTING_SETUP, withSetupValues, type Setup } from '../../src/core/robot/setup.ts';
-import { newMove } from '../../src/core/route/newMove.ts';
+import { withSetupValues, type Setup } from '../../src/core/robot/setup.ts';
 import { checkpointsOf, shiftedPlan, type RoutePlan } from '../../src/core/route/moves.ts';
 import { forecastPose, forecastRuns, momentAfterMove } from '../../src/core/simulation/forecast.ts';
 import { normal } from '../../src/core/simulation/randomness.ts';
 import { standardDeviation } from '../../src/core/statistics/sample.ts';
+import { HIDE, ROBOT, TO_THE_HIDE } from './toTheHide.ts';
 
 /** How a team practises: what it does after each run. */
 export type Policy = 'never correct' | 'correct after every run' | 'follow the verdict';
@@ -22,26 +22,12 @@ const RUNS = 60;
 /** The verdict is asked after every this many runs of a revision. */
 const SERIES = 10;
 const GOAL = 0.9;
-const believed = withSetupValues(STARTING_SETUP, { 'body.toolX': 125 });
+const believed = ROBOT;
+const plan = TO_THE_HIDE;
 const zone: Zone = {
-  ...FIELD.models.find((model) => model.id === 'heron-hide')!.zone,
+  ...HIDE.zone,
   shape: { kind: 'circle', radius: 20 },
   headingTolerance: null,
-};
-/** Two straights with a turn between: the first number moves the end sideways, the second along. */
-const plan: RoutePlan = {
-  startId: 'near-left',
-  moves: [
-    newMove('drive', 'm1', { distance: 490, speed: 300, hold: 'gyro', heading: 0 }),
-    newMove('turn', 'm2', {
-      target: { kind: 'heading', heading: Math.PI / 2 },
-      style: 'spot',
-      rate: 2,
-      stopEarly: null,
-    }),
-    newMove('drive', 'm3', { distance: 527, speed: 300, hold: 'gyro', heading: Math.PI / 2 }),
-    newMove('checkpoint', 'c', { name: 'Hide', modelId: 'heron-hide' }),
-  ],
 };
 const [checkpoint] = checkpointsOf(plan);
 

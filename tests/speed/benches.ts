@@ -1,7 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import type { Browser } from 'playwright-core';
 import type { BenchRecord } from '../../src/contracts/bench.ts';
-import type { Link } from '../../src/contracts/link.ts';
+import type { OpenedLink } from '../../src/contracts/link.ts';
 import type { Robot } from '../../src/contracts/records.ts';
 import { gyroRest } from '../../src/core/bench/gyroRest.ts';
 import { stillLogOf } from '../../src/core/bench/logs.ts';
@@ -102,7 +102,7 @@ export async function tenRobots(browser: Browser, address: string): Promise<Line
   const links = await Promise.all(
     Array.from({ length: ROBOTS }, async () => {
       const content = { robotId: id, name: 'hub', practice: false };
-      return (await call<Link>('POST', 'links', content)).body;
+      return (await call<OpenedLink>('POST', 'links', content)).body;
     }),
   );
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
@@ -115,7 +115,7 @@ export async function tenRobots(browser: Browser, address: string): Promise<Line
   await page.waitForTimeout(1000);
   const since = await pageTime(page);
   const answers: number[] = [];
-  const send = async ({ token }: Link) => {
+  const send = async ({ token }: OpenedLink) => {
     let n = 0;
     const begun = performance.now();
     for (let batch = 0; batch < SECONDS * BATCHES_A_SECOND; batch++) {

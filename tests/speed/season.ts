@@ -10,7 +10,6 @@ const MANY_CLIENTS = 50;
 const MANY_SECONDS = 60;
 /** Runs of one robot over a season. */
 const SEASON = 10_000;
-/** Runs of one robot over a season. */
 
 /** Many tables at once for a minute: how long an answer takes, and whether every run is there once. */
 export async function manyClients(address: string): Promise<Line[]> {

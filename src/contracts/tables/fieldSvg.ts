@@ -126,6 +126,9 @@ type Element = Record<string, string | undefined>;
  * models and open lines for printed lines, all to be named in the editor. Throws a FileError.
  */
 export function readFieldSvg(text: string): FieldFile {
+  if (/<!(DOCTYPE|ENTITY)/i.test(text)) {
+    throw new FileError('drawings with entities are not taken: save it as plain SVG.', 1, 1);
+  }
   const valid = XMLValidator.validate(text);
   if (valid !== true) throw new FileError(`${valid.err.msg}.`, valid.err.line, valid.err.col);
   const svg = (parser.parse(text) as { svg?: Record<string, unknown> }).svg;

@@ -1,4 +1,10 @@
-import { numberIn, optionalNumberIn, writeTable, type TableRow } from '../../core/formats/table.ts';
+import {
+  numberIn,
+  optionalNumberIn,
+  TableError,
+  writeTable,
+  type TableRow,
+} from '../../core/formats/table.ts';
 import { runRowSchema, type RunRow } from '../files.ts';
 import {
   checked,
@@ -82,14 +88,42 @@ export function readRunsTable(text: string): RunRow[] {
   const needed = RUN_COLUMNS.filter((column) => !LATER_COLUMNS.includes(column));
   return readWhole(text, needed, (rows) => {
     const runs = new Map<string, RunRow>();
+    const firsts = new Map<string, TableRow>();
     for (const row of rows) {
       const id = row.cells['run']!;
+      const first = firsts.get(id);
+      if (first !== undefined) requireSame(first, row);
+      else firsts.set(id, row);
       const run = runs.get(id) ?? runIn(row);
       runs.set(id, run);
       addMeasured(run, row);
     }
     return [...runs.values()];
   });
+}
+
+/** Columns of which every line of a run says its own. */
+const MEASURED: readonly string[] = [
+  'checkpoint',
+  'right_mm',
+  'far_mm',
+  'turned_right_deg',
+  'model',
+  'hit',
+  'points',
+];
+
+/** Throws a TableError when a further line of a run says something else of it than the first. */
+function requireSame(first: TableRow, row: TableRow): void {
+  const column = RUN_COLUMNS.find(
+    (one) => !MEASURED.includes(one) && first.cells[one] !== row.cells[one],
+  );
+  if (column === undefined) return;
+  throw new TableError(
+    row.line,
+    column,
+    `the same run has “${(first.cells[column] ?? '').slice(0, 40)}” in line ${first.line}.`,
+  );
 }
 
 /** The run of a row, before anything that was measured of it. */

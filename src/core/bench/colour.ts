@@ -37,9 +37,9 @@ export interface ColourResult {
 }
 
 /** Below these the hue of a reading is not used. */
-export const GATES = { saturation: 0.25, value: 0.1 } as const;
+const GATES = { saturation: 0.25, value: 0.1 } as const;
 /** Scaled distance beyond which a reading is none of the classes. */
-export const REJECT_BEYOND = 5;
+const REJECT_BEYOND = 5;
 /** Smallest spreads that are believed: a few samples of one moment show too little. */
 const LEAST: HueColour = { hue: radians(4), saturation: 0.04, value: 0.04 };
 
@@ -86,7 +86,7 @@ function classOf(name: string, colours: readonly HueColour[]): ColourClass {
 }
 
 /** Distance of a reading from a class in spreads; infinite across the gate of the hue. */
-export function scaledDistance(colour: HueColour, { middle, spread, hued }: ColourClass): number {
+function scaledDistance(colour: HueColour, { middle, spread, hued }: ColourClass): number {
   if (isHued(colour) !== hued) return Infinity;
   const saturation = (colour.saturation - middle.saturation) / spread.saturation;
   const value = (colour.value - middle.value) / spread.value;
@@ -95,7 +95,7 @@ export function scaledDistance(colour: HueColour, { middle, spread, hued }: Colo
 }
 
 /** The class of a reading, or null when it is none of them. */
-export function classify(colour: HueColour, classes: readonly ColourClass[]): string | null {
+function classify(colour: HueColour, classes: readonly ColourClass[]): string | null {
   let best: string | null = null;
   let least: number = REJECT_BEYOND;
   for (const one of classes) {

@@ -13,7 +13,7 @@ import type { Estimate } from '../statistics/leastSquares.ts';
 export type Fitness = 'fit' | 'not fit' | 'cannot tell';
 
 /** What a drift does at one checkpoint. */
-export interface DriftCost {
+interface DriftCost {
   checkpoint: string;
   /** How far the tool point ends from where it would without drift, mm. */
   cost: number;
@@ -42,7 +42,7 @@ const LEAST_OF_ZONE = 1 / 10;
 /** Runs that show how much of a zone the other sources of spread take already. */
 const SPREAD_RUNS = 150;
 /** Without a route: a drift under this, rad/s, is what a gyro that is well shows (0.05 °/s). */
-export const GOOD_WITHOUT_ROUTE = 0.05 * (Math.PI / 180);
+const GOOD_WITHOUT_ROUTE = 0.05 * (Math.PI / 180);
 
 /**
  * What a drift costs on a route, from the noise-free run with and without it; and what each zone leaves

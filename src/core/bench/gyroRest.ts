@@ -16,7 +16,7 @@ export interface StillLog {
 }
 
 /** A stretch of a log, s. */
-export interface Stretch {
+interface Stretch {
   from: number;
   to: number;
 }
@@ -50,7 +50,7 @@ const MOVED_MARGIN = 0.3;
 /** Blocks into which the still time is cut; enough for an interval, few enough to be long. */
 const BLOCKS = 12;
 /** Shortest still time, s, from which a drift is told. */
-export const SHORTEST_STILL = 3;
+const SHORTEST_STILL = 3;
 
 /**
  * Drift of a gyro at rest, with an interval that allows for correlated residuals: heading noise is

@@ -20,7 +20,7 @@ describe('ports and names', () => {
         kind: 'drive motor',
         name: 'left_motor',
         place: 'motor port',
-        label: 'A',
+        label: 'M1',
         unit: 'deg',
       }),
     ];
@@ -32,9 +32,9 @@ describe('ports and names', () => {
     expect(sentences([device({}), device({ name: 'range_right', label: ' 2 ' })])).toEqual([
       'Sensor port 2 is taken by “range_ahead”.',
     ]);
-    const onBus = { place: 'bus' as const, label: '0x29' };
+    const onBus = { place: 'bus' as const, label: '17' };
     expect(sentences([device(onBus), device({ ...onBus, name: 'range_right' })])).toEqual([
-      'Address 0x29 on the bus belongs to “range_ahead” already.',
+      'Address 17 on the bus belongs to “range_ahead” already.',
     ]);
     expect(
       sentences([device(onBus), device({ ...onBus, name: 'range_right', label: '0x2A' })]),

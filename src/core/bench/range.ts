@@ -189,7 +189,7 @@ export interface StoppingDistance {
 }
 
 /** Looks that must fall between "seen" and "too late". */
-export const LOOKS_NEEDED = 3;
+const LOOKS_NEEDED = 3;
 
 /**
  * The trigger that stops a robot at a wanted distance: v·τ + v²/(2a) further out, as the unit reads it.

@@ -25,7 +25,7 @@ export interface TurnTrial {
 }
 
 /** What the trials say about how the overshoot grows. */
-export type TurnFinding = 'constant' | 'proportional' | 'both' | 'cannot tell' | 'one angle only';
+type TurnFinding = 'constant' | 'proportional' | 'both' | 'cannot tell' | 'one angle only';
 
 /**
  * The stop-early model true = slope·trigger + c(ω) with c(ω) = ω·τ + ω²/(2α).

@@ -98,7 +98,7 @@ const CIRCLE_95 = [
 ];
 
 /** Radius about the mean that holds 19 of 20 runs, mm. */
-export function radiusOf(tool: ToolSpread): number {
+function radiusOf(tool: ToolSpread): number {
   const { long, short } = ellipseOf(tool);
   if (long === 0) return 0;
   const tenths = (10 * short) / long;

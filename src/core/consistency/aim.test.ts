@@ -1,30 +1,17 @@
 import { describe, expect, it } from 'vitest';
 import { FIELD } from '../../../demo/field.ts';
+import { HIDE, ROBOT, TO_THE_HIDE } from '../../../tests/experiments/toTheHide.ts';
 import { offsetFrom, type Offset } from '../field/field.ts';
 import { checkpointsOf, shiftedPlan, type RoutePlan } from '../route/moves.ts';
-import { STARTING_SETUP, withSetupValues } from '../robot/setup.ts';
 import { forecastPose, forecastRuns, momentAfterMove } from '../simulation/forecast.ts';
 import { aimOptions, toolPose, USUAL_LIMITS } from './aim.ts';
 import { summarise } from './summary.ts';
 import { newMove } from '../route/newMove.ts';
 
-const { zone } = FIELD.models.find((model) => model.id === 'heron-hide')!;
-const plan: RoutePlan = {
-  startId: 'near-left',
-  moves: [
-    newMove('drive', 'm1', { distance: 490, speed: 300, hold: 'gyro', heading: 0 }),
-    newMove('turn', 'm2', {
-      target: { kind: 'heading', heading: Math.PI / 2 },
-      style: 'spot',
-      rate: 2,
-      stopEarly: null,
-    }),
-    newMove('drive', 'm3', { distance: 527, speed: 300, hold: 'gyro', heading: Math.PI / 2 }),
-    newMove('checkpoint', 'c', { name: 'Hide', modelId: 'heron-hide' }),
-  ],
-};
+const { zone } = HIDE;
+const plan = TO_THE_HIDE;
 const [checkpoint] = checkpointsOf(plan);
-const believed = withSetupValues(STARTING_SETUP, { 'body.toolX': 125 });
+const believed = ROBOT;
 
 function measure(driven: RoutePlan, injected: Offset): Offset[] {
   const experiment = { plan: driven, field: FIELD, believed, truth: believed };

@@ -28,10 +28,10 @@ export interface Comparison {
   runsNeeded: number | null;
 }
 
-export type ComparisonVerdict = 'better' | 'worse' | 'different' | 'cannot tell';
+type ComparisonVerdict = 'better' | 'worse' | 'different' | 'cannot tell';
 
 /** A difference is called below this p-value. False alarms and power: see docs/mathematics.md. */
-export const DIFFERENCE_IS_REAL = 0.035;
+const DIFFERENCE_IS_REAL = 0.035;
 /** Chances to hit that lie nearer together than this are alike, whatever the offsets say. */
 const ALIKE = 0.02;
 /** A comparison needs this many runs in each set. */

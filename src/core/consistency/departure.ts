@@ -4,7 +4,7 @@ import { randomRun, type Experiment, type RunRecord } from '../simulation/run.ts
 import { mean, standardDeviation } from '../statistics/sample.ts';
 
 /** What the forecast expects at a time from the first motion, with its spread. */
-export interface ExpectedMoment {
+interface ExpectedMoment {
   /** s. */
   time: number;
   /** rad counter-clockwise from the start, and its standard deviation. */

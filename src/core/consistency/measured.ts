@@ -52,7 +52,7 @@ export function measuredRuns(
 const LONGEST_SINCE_ZERO = 4 * 3600;
 
 /** Time since the gyro was zeroed before a run, s; null when that is not known. */
-export function sinceZero({ gyroAt, happenedAt }: Pick<LoggedRun, 'gyroAt' | 'happenedAt'>) {
+function sinceZero({ gyroAt, happenedAt }: Pick<LoggedRun, 'gyroAt' | 'happenedAt'>) {
   if (gyroAt === null) return null;
   const seconds = (Date.parse(happenedAt) - Date.parse(gyroAt)) / 1000;
   return seconds >= 0 && seconds <= LONGEST_SINCE_ZERO ? seconds : null;

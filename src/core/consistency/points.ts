@@ -9,7 +9,7 @@ export interface ScoredOutcome {
 }
 
 /** Chance and points to expect of one model. */
-export interface ModelPoints {
+interface ModelPoints {
   modelId: string;
   name: string;
   /** Points of a full hit. */

@@ -6,7 +6,7 @@ export interface ChartSignal {
 }
 
 /** A run beyond a limit; nine in a row on one side; six that only rise or only fall; a leap too far. */
-export type RunRule = 'beyond a limit' | 'nine on one side' | 'six rising or falling' | 'leap';
+type RunRule = 'beyond a limit' | 'nine on one side' | 'six rising or falling' | 'leap';
 
 /** A chart of individual values and their moving ranges. */
 export interface RunChart {

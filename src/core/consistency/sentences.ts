@@ -43,7 +43,7 @@ export function factorWords(factor: Factor): string {
  * What the offset follows most likely. A battery that sags and a gyro that drifts do so with the
  * order too, and then the cause is worth more than the order.
  */
-export function mostLikely({ effects }: Pick<Verdict, 'effects'>): FactorEffect {
+function mostLikely({ effects }: Pick<Verdict, 'effects'>): FactorEffect {
   const real = effects.filter(({ adjustedP }) => adjustedP < FOLLOWS_IS_REAL);
   const cause = real.find(({ factor }) => factor === 'battery' || factor === 'time since zero');
   const first = real[0] ?? effects[0]!;

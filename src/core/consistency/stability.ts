@@ -88,7 +88,7 @@ function lineThrough(
  * p-value of von Neumann's ratio, one-sided: small when neighbours are alike, as after a leap of the
  * mean or with a slow wave. The ratio is nearly normal from six values on. Null without any spread.
  */
-export function neighboursP(values: readonly number[]): number | null {
+function neighboursP(values: readonly number[]): number | null {
   const n = values.length;
   if (n < FEWEST) return null;
   const middle = mean(values);

@@ -61,7 +61,7 @@ export interface StoryChapter {
   promise: 'kept' | 'not kept' | null;
 }
 
-export interface StoryEvent {
+interface StoryEvent {
   at: string;
   kind: 'revision' | 'setup' | 'bench' | 'session';
   title: string;

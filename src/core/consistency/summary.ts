@@ -3,7 +3,7 @@ import type { Offset } from '../field/field.ts';
 import { fisherQuantile } from '../statistics/quantiles.ts';
 
 /** Symmetric matrix of the position: along, left, in mm². */
-export interface Covariance {
+interface Covariance {
   along: number;
   left: number;
   cross: number;

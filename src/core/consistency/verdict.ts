@@ -14,10 +14,10 @@ export interface MeasuredRun {
   sinceZero?: number | null;
 }
 
-export type VerdictKind = 'too early' | 'leave it' | 'unstable' | 'aim' | 'tighten';
+type VerdictKind = 'too early' | 'leave it' | 'unstable' | 'aim' | 'tighten';
 
 /** Why the verdict is what it is. */
-export type VerdictReason =
+type VerdictReason =
   | 'few runs'
   | 'goal met'
   /** The offset follows something, so its mean says little about the next run. */

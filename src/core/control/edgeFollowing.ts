@@ -24,7 +24,7 @@ export function dampingRatio({ lead, speed, gain, delay }: EdgeLoop): number {
 }
 
 /** Damping that is aimed for: quick, and with an overshoot of 4 %. */
-export const WANTED_DAMPING = Math.SQRT1_2;
+const WANTED_DAMPING = Math.SQRT1_2;
 /** The formula holds while the frequency times the delay stays below this. */
 const QUICKEST = 0.35;
 /**

@@ -1,12 +1,6 @@
 import { withSetupValues, type Setup } from '../robot/setup.ts';
-import {
-  dampingRatio,
-  edgeSlope,
-  lineDelay,
-  recommendedEdgeGain,
-  wallDelay,
-} from './edgeFollowing.ts';
-import { holdDelay, natureOfHold, recommendedHoldGain, type LoopNature } from './headingHold.ts';
+import { edgeSlope, lineDelay, recommendedEdgeGain, wallDelay } from './edgeFollowing.ts';
+import { recommendedHoldGain, type LoopNature } from './headingHold.ts';
 import { loopResponse, responseMetrics, type LoopKind, type LoopSetting } from './response.ts';
 
 /** What one point of the map does. */
@@ -44,18 +38,8 @@ export function recommendedGain(setup: Setup, kind: LoopKind, speed: number): nu
   }
 }
 
-/** What the formulas say of a loop: see docs/mathematics.md, section 8. */
-export function predictedNature(setup: Setup, { kind, speed, gain }: LoopSetting): LoopNature {
-  if (kind === 'gyro' || kind === 'encoders') return natureOfHold(gain, holdDelay(setup, kind));
-  const lead = kind === 'wall' ? setup.rangeSide.x : setup.light.firstX;
-  const delay = kind === 'wall' ? wallDelay(setup) : lineDelay(setup);
-  const damping = dampingRatio({ lead, speed, gain, delay });
-  if (damping <= 0) return 'unstable';
-  return damping < 1 ? 'overshoots' : 'no overshoot';
-}
-
 /** The simulated answer at one point. */
-export function mapPoint(setup: Setup, setting: LoopSetting): MapPoint {
+function mapPoint(setup: Setup, setting: LoopSetting): MapPoint {
   const { overshoot, settling, grows } = responseMetrics(loopResponse(setup, setting, DURATION));
   const nature = grows ? 'unstable' : overshoot > 0.02 ? 'overshoots' : 'no overshoot';
   return { nature, settling, overshoot };

@@ -19,7 +19,7 @@ export interface Field {
 }
 
 /** Where a picture lies: its lower left corner, its size in mm, and how far it is turned, rad. */
-export interface PicturePlace {
+interface PicturePlace {
   x: number;
   y: number;
   width: number;
@@ -56,7 +56,7 @@ export interface Zone {
   headingTolerance: number | null;
 }
 
-export type ZoneShape =
+type ZoneShape =
   | { kind: 'circle'; radius: number }
   /** Corners in the frame of the target: x along the arrival heading, y to its left. */
   | { kind: 'polygon'; corners: Point[] };

@@ -5,7 +5,7 @@ import { degrees, radians } from '../geometry/angle.ts';
  * not become 2.0000000000000004. Null where no number of degrees does: between 1 and 64 rad there
  * are more floating-point numbers of radians than of degrees.
  */
-export function degreesThatReadBack(angle: number): number | null {
+function degreesThatReadBack(angle: number): number | null {
   const exact = degrees(angle);
   for (let precision = 1; precision <= 17; precision++) {
     const shorter = Number(exact.toPrecision(precision));

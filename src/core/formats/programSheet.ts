@@ -15,7 +15,7 @@ import { headingText, shownHeading } from './headings.ts';
 import { moveTitle } from './moveTitle.ts';
 
 /** A number that a team types into its own programming tool. */
-export interface SheetNumber {
+interface SheetNumber {
   label: string;
   value: string;
   unit: string;

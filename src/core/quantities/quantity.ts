@@ -112,11 +112,6 @@ export function shownValue(value: number, kind: QuantityKind): number {
   return value / UNITS[kind][0]!.factor;
 }
 
-/** A core value from the unit in which its kind is shown: the inverse of {@link shownValue}. */
-export function coreValue(shown: number, kind: QuantityKind): number {
-  return shown * UNITS[kind][0]!.factor;
-}
-
 /** A number with at most `digits` decimals, without trailing zeros, with a true minus sign. */
 export function formatNumber(value: number, digits: number): string {
   const rounded = Number(value.toFixed(digits));

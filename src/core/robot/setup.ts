@@ -61,7 +61,7 @@ export interface Motor {
   coasting: number;
 }
 
-export interface ProgramTiming {
+interface ProgramTiming {
   /** Time between two looks at the sensors, s. */
   loopPeriod: number;
   /** Time from a decision to its effect at the motor, s. */
@@ -76,7 +76,7 @@ export interface ProgramTiming {
   encoderGain: number;
 }
 
-export interface Gyro {
+interface Gyro {
   /** Reported turn over true turn. */
   scale: number;
   /** How the sensor counts, at the edge only: true when a right turn reads positive. */
@@ -110,7 +110,7 @@ export interface RangeSensor {
 }
 
 /** Reflected light as shares of 1. It depends on the room: measured again at every venue. */
-export interface LightSensor {
+interface LightSensor {
   dark: number;
   light: number;
   noise: number;
@@ -126,13 +126,13 @@ export interface LightSensor {
 }
 
 /** A bumper over the whole width of the robot. */
-export interface Bumper {
+interface Bumper {
   /** Whether it is at the back instead of the front. */
   behind: boolean;
 }
 
 /** The motor of an attachment. Its angle is 0 where the run starts, rad at the shaft. */
-export interface ArmMotor {
+interface ArmMotor {
   /** Shaft speed at full power and the nominal voltage, rad/s. */
   noLoadSpeed: number;
   /** Where the attachment hits its own stops, rad. */
@@ -140,20 +140,20 @@ export interface ArmMotor {
   highest: number;
 }
 
-export interface Battery {
+interface Battery {
   /** Voltage under which the team runs, V. */
   voltage: number;
   voltageSpread: number;
 }
 
 /** How differently the robot is put down by hand, along and across its direction. */
-export interface Placement {
+interface Placement {
   alongSpread: number;
   acrossSpread: number;
   headingSpread: number;
 }
 
-export interface Ground {
+interface Ground {
   /** Spread of the distance, mm per √mm driven. */
   slip: number;
   /** Spread of the heading, rad per √mm driven. */
@@ -165,7 +165,7 @@ export interface Ground {
 }
 
 /** What is left to chance when the robot is pressed flat against the border. */
-export interface Contact {
+interface Contact {
   headingSpread: number;
   /** Spread of the distance from the border, mm. */
   distanceSpread: number;

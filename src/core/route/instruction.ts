@@ -105,12 +105,12 @@ export interface AlignInstruction extends MotorInstruction {
 }
 
 /** Wait until the gyro is still, then make its heading 0. */
-export interface ZeroInstruction extends InstructionBase {
+interface ZeroInstruction extends InstructionBase {
   kind: 'zero';
 }
 
 /** Stand still, s. */
-export interface WaitInstruction extends InstructionBase {
+interface WaitInstruction extends InstructionBase {
   kind: 'wait';
   duration: number;
 }

@@ -32,7 +32,7 @@ import {
 import { approachDelay, deceleration, driveDelay, turnDelay } from './turnModel.ts';
 
 /** s after which a move that waits for a sensor gives up when nothing else is said. */
-export const SENSOR_TIME_LIMIT = 8;
+const SENSOR_TIME_LIMIT = 8;
 const QUARTER_TURN = Math.PI / 2;
 
 /**
@@ -417,6 +417,12 @@ function lightUntil(sensor: 'first' | 'second', sees: 'dark' | 'light', setup: S
   return { kind: 'light', sensor, below: sees === 'dark', threshold: setup.light.threshold };
 }
 
+/**
+ * Steps in which programs set a power, as a share of full power: finer digits would stand in no program, and
+ * what is simulated is what the program does.
+ */
+const POWER_STEP = 0.001;
+
 /** Power of each wheel that turns the robot by 1 rad/s: half a track per second. */
 export function powerPerRate(setup: Setup): number {
   return setup.drive.track / 2 / topSpeed(setup.drive, setup.motor, setup.battery.voltage);
@@ -428,7 +434,8 @@ function restAfter(wheelSpeed: number, stop: Stop, setup: Setup): number {
 }
 
 function power(wheelSpeed: number, setup: Setup): number {
-  return powerOfSpeed(setup.drive, setup.motor, wheelSpeed, setup.battery.voltage);
+  const exact = powerOfSpeed(setup.drive, setup.motor, wheelSpeed, setup.battery.voltage);
+  return Math.round(exact / POWER_STEP) * POWER_STEP;
 }
 
 function reachableSpeed(wheelSpeed: number, setup: Setup): number {

@@ -45,7 +45,7 @@ export interface DriveMove extends HeldMove {
  * controller on the wrapped heading error, which is P when `i` and `d` are 0. Gains: p in 1/s (null
  * for what the robot's delays recommend), i in 1/s², d without unit.
  */
-export type TurnWay =
+type TurnWay =
   | { kind: 'stop early' }
   | { kind: 'slow end'; lastAngle: number; lastRate: number }
   | { kind: 'controller'; p: number | null; i: number; d: number };
@@ -82,7 +82,7 @@ export interface ApproachMove extends HeldMove {
 }
 
 /** Drive until a light sensor sees something dark, or something light. */
-export interface UntilLineMove extends HeldMove {
+interface UntilLineMove extends HeldMove {
   kind: 'until line';
   sees: 'dark' | 'light';
   sensor: LightPlace;
@@ -90,7 +90,7 @@ export interface UntilLineMove extends HeldMove {
 }
 
 /** Drive until the bumper is pressed. */
-export interface UntilTouchMove extends HeldMove {
+interface UntilTouchMove extends HeldMove {
   kind: 'until touch';
 }
 
@@ -136,7 +136,7 @@ export interface SquareUpMove extends MotorMove {
 }
 
 /** Wait until the gyro's rate reads zero, then make its heading 0 here. */
-export interface SettleMove extends MoveBase {
+interface SettleMove extends MoveBase {
   kind: 'settle';
   timeLimit: number;
 }
@@ -150,7 +150,7 @@ export interface ArmMove extends MotorMove {
   stallTime: number;
 }
 
-export interface WaitMove extends MoveBase {
+interface WaitMove extends MoveBase {
   kind: 'wait';
   duration: number;
 }
@@ -209,7 +209,7 @@ export interface Step {
 }
 
 /** Steps that a plan may have at most, repeats written out. */
-export const MOST_STEPS = 500;
+const MOST_STEPS = 500;
 
 /**
  * The moves in the order in which they are carried out, repeats written out. A repeat whose first
@@ -269,7 +269,7 @@ export function aimableNumber(move: Move): { name: AimableNumber; value: number 
 }
 
 /** The move with its deciding number changed by `change` (mm or rad). */
-export function shiftedMove(move: Move, change: number): Move {
+function shiftedMove(move: Move, change: number): Move {
   switch (move.kind) {
     case 'drive':
     case 'approach':

@@ -177,7 +177,7 @@ function nearestThing(at: Pose, field: Field): string {
 }
 
 /** The corners of the robot's outline on the field. */
-export function footprint(at: Pose, body: Body): Point[] {
+function footprint(at: Pose, body: Body): Point[] {
   const half = body.width / 2;
   return [
     { x: body.ahead, y: half },

@@ -10,7 +10,7 @@ import { SAMPLES_PER_MOVE } from './settings.ts';
 import { worldOf } from './world.ts';
 
 /** The moments, the same for every run, at which a forecast keeps the pose. */
-export interface ForecastMoments {
+interface ForecastMoments {
   /** Nominal time of each moment, s; moments of one move follow each other. */
   times: number[];
   /** For each moment, the position of its step, repeats written out. */

@@ -3,7 +3,7 @@ import { wheelDiameters } from '../drivebase/driveBase.ts';
 import { direction } from '../geometry/direction.ts';
 import { nearestInCone } from '../geometry/ray.ts';
 import type { Pose } from '../geometry/pose.ts';
-import { encoderReading } from '../drivebase/encoder.ts';
+import { encoderReading, unwrapEncoder } from '../drivebase/encoder.ts';
 import type { RangeSensor, Setup } from '../robot/setup.ts';
 import type { LightPlace, Stop } from '../route/moves.ts';
 import { Contact } from './contact.ts';
@@ -114,6 +114,9 @@ export class Plant {
   private readonly pendingKind = new Uint8Array(PENDING_COMMANDS);
   private pendingFirst = 0;
   private pendingCount = 0;
+  /** Where motors that wrap were when they were read last, counting on over whole turns, rad. */
+  private leftTurned = 0;
+  private rightTurned = 0;
 
   /**
    * @param truth the robot as it really is
@@ -155,6 +158,8 @@ export class Plant {
     this.dropouts = 0;
     this.contact.reset();
     this.history.clear();
+    this.leftTurned = 0;
+    this.rightTurned = 0;
     if (randomness !== null) this.drawRunConditions(randomness);
     this.remember();
     return this;
@@ -432,18 +437,22 @@ export class Plant {
 
   /** Motor positions as the program reads them, rad. */
   readLeftMotor(): number {
-    return this.readMotor(this.state[LEFT_MOTOR]!);
+    const reading = this.readMotor(this.state[LEFT_MOTOR]!);
+    if (!this.truth.drive.encoderWraps) return reading;
+    this.leftTurned = unwrapEncoder(this.leftTurned, reading);
+    return this.leftTurned;
   }
 
   readRightMotor(): number {
-    return this.readMotor(this.state[RIGHT_MOTOR]!);
+    const reading = this.readMotor(this.state[RIGHT_MOTOR]!);
+    if (!this.truth.drive.encoderWraps) return reading;
+    this.rightTurned = unwrapEncoder(this.rightTurned, reading);
+    return this.rightTurned;
   }
 
   private readMotor(position: number): number {
-    // Positions that wrap are continued by the hub's adapter, so the program sees them count on.
-    return this.randomness === null
-      ? position
-      : encoderReading(position, this.truth.drive.encoderStep, false);
+    const { encoderStep, encoderWraps } = this.truth.drive;
+    return encoderReading(position, this.randomness === null ? 0 : encoderStep, encoderWraps);
   }
 
   /** Heading since the reset as the gyro reports it now: late, noisy, rounded; rad, not wrapped. */

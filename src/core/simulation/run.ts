@@ -19,7 +19,7 @@ export interface Experiment {
 }
 
 /** One step of a run as it really went. */
-export interface MoveRecord {
+interface MoveRecord {
   moveId: string;
   /** Start and end, s from the start of the run; the end includes the settling pause. */
   from: number;
@@ -32,7 +32,7 @@ export interface MoveRecord {
 }
 
 /** A moment of a run. */
-export interface Moment extends Pose {
+interface Moment extends Pose {
   time: number;
   /** Position in the list of steps, repeats written out. */
   move: number;

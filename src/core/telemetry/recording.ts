@@ -126,7 +126,7 @@ export function quantityOf(recording: Recording, quantity: string): Float64Array
 }
 
 /** How a quantity was sent; null when the telemetry lacks it. */
-export function columnOf(recording: Recording, quantity: string): TelemetryColumn | null {
+function columnOf(recording: Recording, quantity: string): TelemetryColumn | null {
   for (const name of Object.keys(recording.columns)) {
     const column = telemetryColumn(name);
     if (column !== null && !('fault' in column) && column.quantity === quantity) return column;

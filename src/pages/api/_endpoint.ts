@@ -1,23 +1,14 @@
 import type { APIContext, APIRoute } from 'astro';
 import { z } from 'zod';
-import { idSchema } from '../../contracts/domain.ts';
-import { FileError } from '../../contracts/files.ts';
-import { firstIssue, type Problem } from '../../contracts/problem.ts';
-import { Conflict, NotFound, StaleEdit } from '../../store/errors.ts';
+import type { Problem } from '../../contracts/problem.ts';
+import { idSchema } from '../../contracts/scalars.ts';
+import { readJsonBody } from '../../server/jsonBody.ts';
+import { TaskProblem } from '../../server/pool.ts';
+import { problemOf, Refused, RETRY_AFTER } from '../../server/problems.ts';
+import { NotFound } from '../../store/errors.ts';
 
-/** Largest body that an endpoint reads, bytes. */
-const LARGEST_BODY = 20 * 1024 * 1024;
-
-/** An input that was refused, with the fault's place. */
-class Refused extends Error {
-  constructor(
-    readonly status: number,
-    message: string,
-    readonly more: Partial<Problem> = {},
-  ) {
-    super(message);
-  }
-}
+/** Largest JSON body that an endpoint reads, bytes: a field with all its corners is the largest. */
+const LARGEST_JSON = 4 * 1024 * 1024;
 
 /**
  * Wraps a handler: everything it throws becomes a problem answer with a sentence, and a write from
@@ -29,25 +20,47 @@ export function endpoint(handler: (context: APIContext) => Promise<Response>): A
       refuseOtherSites(context.request);
       return await handler(context);
     } catch (error) {
-      return problem(problemOf(error));
+      return problemAnswer(error instanceof TaskProblem ? error.problem : problemOf(error));
     }
   };
 }
 
+/** A problem as an answer (RFC 9457). */
+export function problemAnswer(content: Problem): Response {
+  return new Response(JSON.stringify(content), {
+    status: content.status,
+    headers: {
+      'content-type': 'application/problem+json',
+      'cache-control': 'no-store',
+      ...([429, 503].includes(content.status) ? { 'retry-after': String(RETRY_AFTER) } : {}),
+    },
+  });
+}
+
 /** An answer in JSON that nobody caches. */
 export function json(value: unknown, status = 200): Response {
-  return new Response(JSON.stringify(value), {
+  return jsonText(JSON.stringify(value), status);
+}
+
+/** The same for text that is JSON already. */
+export function jsonText(text: string | Uint8Array<ArrayBuffer>, status = 200): Response {
+  return new Response(text, {
     status,
     headers: { 'content-type': 'application/json', 'cache-control': 'no-store' },
   });
 }
 
 /** An answer that the browser saves under a name. */
-export function download(text: string, type: string, name: string): Response {
+export function download(
+  content: string | ReadableStream<Uint8Array>,
+  type: string,
+  name: string,
+): Response {
   const plain = name.replace(/[^A-Za-z0-9._-]+/g, '-');
-  return new Response(text, {
+  return new Response(content, {
     headers: {
-      'content-type': `${type}; charset=utf-8`,
+      'content-type':
+        type.startsWith('text/') || type.endsWith('json') ? `${type}; charset=utf-8` : type,
       'content-disposition': `attachment; filename="${plain}"; filename*=UTF-8''${encodeURIComponent(name)}`,
       'cache-control': 'no-store',
     },
@@ -56,42 +69,46 @@ export function download(text: string, type: string, name: string): Response {
 
 /** Reads the JSON body against a schema, or refuses it with the first fault's place. */
 export async function body<T>(request: Request, schema: z.ZodType<T>): Promise<T> {
+  return readJsonBody(await jsonBytes(request), schema);
+}
+
+/** The JSON body as it came, for whoever reads it elsewhere. */
+export async function jsonBytes(request: Request): Promise<Uint8Array> {
   if (!(request.headers.get('content-type') ?? '').startsWith('application/json')) {
     throw new Refused(415, 'Send the input as application/json.');
   }
-  const text = await bodyText(request);
-  let value: unknown;
-  try {
-    value = JSON.parse(text);
-  } catch {
-    throw new Refused(400, 'The input is not JSON.');
-  }
-  const parsed = schema.safeParse(value);
-  if (parsed.success) return parsed.data;
-  const { detail, pointer } = firstIssue(parsed.error);
-  throw new Refused(422, detail, { pointer });
+  return bodyBytes(request, LARGEST_JSON);
 }
 
-/** Reads the body as text, up to a size limit. */
-export async function bodyText(request: Request, most = LARGEST_BODY): Promise<string> {
+/** Reads the body as bytes, and stops reading at a size limit. */
+export async function bodyBytes(request: Request, most: number): Promise<Uint8Array> {
+  const parts: Uint8Array[] = [];
+  for await (const part of bodyParts(request, most)) parts.push(part);
+  return Buffer.concat(parts);
+}
+
+/** The body as it arrives, up to a size limit. */
+export async function* bodyParts(request: Request, most: number): AsyncGenerator<Uint8Array> {
   const tooLarge = () =>
     new Refused(
       413,
-      `The file is larger than ${Math.round(most / 1024 / 1024)} MB. Split it, or leave out what is not needed.`,
+      `It is larger than ${Math.round(most / 1024 / 1024)} MB. Split it, or leave out what is not needed.`,
     );
   if (Number(request.headers.get('content-length') ?? 0) > most) throw tooLarge();
-  const text = await request.text();
-  if (text.length > most) throw tooLarge();
-  return text;
-}
-
-/** Reads the body as bytes, up to a size limit. */
-export async function bodyBytes(request: Request, most = LARGEST_BODY): Promise<Uint8Array> {
-  const bytes = new Uint8Array(await request.arrayBuffer());
-  if (bytes.length > most) {
-    throw new Refused(413, `It is larger than ${Math.round(most / 1024 / 1024)} MB.`);
+  if (request.body === null) return;
+  const reader = request.body.getReader();
+  let bytes = 0;
+  try {
+    for (;;) {
+      const { done, value } = await reader.read();
+      if (done) return;
+      bytes += value.length;
+      if (bytes > most) throw tooLarge();
+      yield value;
+    }
+  } finally {
+    await reader.cancel().catch(() => undefined);
   }
-  return bytes;
 }
 
 /** A refusal with a status and a sentence, to be thrown. */
@@ -111,43 +128,20 @@ export function idOf(context: APIContext): string {
   return paramOf(context, 'id', idSchema);
 }
 
+/** What stands behind the question mark under a name, against a schema; null when nothing does. */
+export function queryOf<T>(context: APIContext, name: string, schema: z.ZodType<T>): T | null {
+  const text = context.url.searchParams.get(name);
+  if (text === null) return null;
+  const parsed = schema.safeParse(text);
+  if (!parsed.success) throw new Refused(400, `“${name}” in the address cannot be understood.`);
+  return parsed.data;
+}
+
 function refuseOtherSites(request: Request): void {
+  if (['GET', 'HEAD'].includes(request.method)) return;
   const origin = request.headers.get('origin');
-  if (origin === null || ['GET', 'HEAD'].includes(request.method)) return;
+  if (origin === null) return;
   if (!URL.canParse(origin) || new URL(origin).host !== request.headers.get('host')) {
     throw new Refused(403, 'This page may not write to Corvat.');
   }
-}
-
-function problem(content: Problem): Response {
-  return new Response(JSON.stringify(content), {
-    status: content.status,
-    headers: { 'content-type': 'application/problem+json', 'cache-control': 'no-store' },
-  });
-}
-
-function problemOf(error: unknown): Problem {
-  const of = (status: number, title: string, detail: string, more: Partial<Problem> = {}) =>
-    ({ type: 'about:blank', title, status, detail, ...more }) as Problem;
-  if (error instanceof Refused) {
-    return of(error.status, 'The input was refused', error.message, error.more);
-  }
-  if (error instanceof FileError) {
-    const { line, column } = error;
-    return of(422, 'The file was refused', `${error.message} Nothing was imported.`, {
-      line,
-      column,
-    });
-  }
-  if (error instanceof NotFound) return of(404, 'Not found', error.message);
-  if (error instanceof StaleEdit) {
-    return of(409, 'Somebody was quicker', error.message, { stored: error.stored });
-  }
-  if (error instanceof Conflict) return of(409, 'It does not fit', error.message);
-  console.error(error);
-  return of(
-    503,
-    'It did not work',
-    'The database did not answer. What you typed is still here: try again in a moment.',
-  );
 }

@@ -1,11 +1,11 @@
 import type { Sequelize } from 'sequelize';
 import type { APIRoute } from 'astro';
-import { writeJsonFile, type SingleFile } from '../../contracts/files.ts';
+import { writeJsonFile, type FieldFile, type RouteFile } from '../../contracts/files.ts';
 import { database } from '../../store/database.ts';
 import { download, endpoint, idOf } from './_endpoint.ts';
 
 /** An endpoint that gives a document as a file: JSON, or CSV with `?format=csv`. */
-export function fileEndpoint<T extends Exclude<SingleFile, { corvat: 'runs' }>>(
+export function fileEndpoint<T extends FieldFile | RouteFile>(
   kind: T['corvat'],
   load: (database: Sequelize, id: string) => Promise<T>,
   writeTable: (file: T) => string,

@@ -1,10 +1,12 @@
 import type { APIContext } from 'astro';
+import { z } from 'zod';
+import { numberSchema } from '../../contracts/scalars.ts';
 import type { pythonProgram } from '../../core/formats/program/python.ts';
 import { database } from '../../store/database.ts';
 import { getRobot } from '../../store/robots.ts';
 import { getRevision, getRoute } from '../../store/routes.ts';
 import { originWords } from '../_origin.ts';
-import { download, idOf } from './_endpoint.ts';
+import { download, idOf, queryOf } from './_endpoint.ts';
 
 /** A program of a route as a download, written by `write` with the newest setup of its robot. */
 export async function programDownload(
@@ -14,8 +16,8 @@ export async function programDownload(
   ending: string,
 ): Promise<Response> {
   const route = await getRoute(database(), idOf(context));
-  const asked = Number(context.url.searchParams.get('revision') ?? route.revision.number);
-  const revision = await getRevision(database(), route.id, asked);
+  const asked = queryOf(context, 'revision', z.coerce.number().pipe(numberSchema));
+  const revision = await getRevision(database(), route.id, asked ?? route.revision.number);
   const robot = await getRobot(database(), route.robotId);
   const heading = {
     robot: robot.name,

@@ -7,6 +7,7 @@ import { Button } from '../Button.tsx';
 import { Notice } from '../Notice.tsx';
 import styles from './LinkPanel.module.css';
 import { hasSerial, listenToSerial } from './serialSender.ts';
+import { keptToken } from './tokens.ts';
 import { useLinkState, type LiveLink } from './useLink.ts';
 
 interface LinkPanelProps {
@@ -65,7 +66,11 @@ export function LinkPanel({ live, offers }: LinkPanelProps) {
               </Button>
             </div>
           ) : (
-            <HowToSend token={link.token} onFault={setFault} />
+            <HowToSend
+              token={keptToken(link.id)}
+              onFault={setFault}
+              onOpen={() => attempt(live.open(false))}
+            />
           )}
         </>
       )}
@@ -98,9 +103,24 @@ function Counts({ receipt }: { receipt: NonNullable<ReturnType<typeof useLinkSta
   );
 }
 
-function HowToSend({ token, onFault }: { token: string; onFault: (fault: string) => void }) {
+interface HowToSendProps {
+  /** Null when the link was opened on another device. */
+  token: string | null;
+  onFault: (fault: string) => void;
+  onOpen: () => void;
+}
+
+function HowToSend({ token, onFault, onOpen }: HowToSendProps) {
   const [stop, setStop] = useState<(() => void) | null>(null);
   useEffect(() => () => stop?.(), [stop]);
+  if (token === null) {
+    return (
+      <div className={styles['how']}>
+        <p>This link was opened on another device: its address stands there.</p>
+        <Button onClick={onOpen}>Open one here</Button>
+      </div>
+    );
+  }
   return (
     <div className={styles['how']}>
       <p>

@@ -1,11 +1,12 @@
 import type { Link } from '../../contracts/link.ts';
 import type { TelemetryLine } from '../../core/telemetry/lines.ts';
 import type { Receipt } from '../../core/telemetry/receipt.ts';
+import { followLink } from './followLink.ts';
+import type { LinkStatus } from './linkHub.ts';
 
 /** What a sheet shows of a link. */
 export interface LinkState {
-  /** `cut` while the browser tries to reach the server again. */
-  status: 'opening' | 'open' | 'cut';
+  status: LinkStatus;
   receipt: Receipt;
   /** Lines that arrived within the last second. */
   perSecond: number;
@@ -13,12 +14,9 @@ export interface LinkState {
 
 type LinesListener = (lines: readonly TelemetryLine[]) => void;
 
-/**
- * Follows a link by server-sent events. The browser itself comes back after a cut and says which
- * batch it saw last, so no line is shown twice or missed.
- */
+/** Follows a link for a sheet, and sums up what comes. */
 export class LinkFollower {
-  private readonly source: EventSource;
+  private readonly leave: () => void;
   private readonly lineListeners = new Set<LinesListener>();
   private readonly stateListeners = new Set<() => void>();
   private readonly clock: ReturnType<typeof setInterval>;
@@ -27,16 +25,17 @@ export class LinkFollower {
 
   constructor(readonly link: Link) {
     this.state = { status: 'opening', receipt: link.receipt, perSecond: 0 };
-    this.source = new EventSource(`/api/v1/link/${link.token}/lines`);
-    this.source.onopen = () => this.change({ status: 'open' });
-    this.source.onerror = () => this.change({ status: 'cut' });
-    this.source.addEventListener('lines', ({ data }: MessageEvent<string>) => {
-      const lines = (JSON.parse(data) as Record<string, number | string>[]).map(lineOf);
+    this.leave = followLink(link.id, (news) => {
+      if ('status' in news) {
+        this.change({ status: news.status });
+        return;
+      }
+      const { receipt, lines } = news.event;
+      if (receipt !== undefined) this.change({ status: 'open', receipt });
+      if (lines === undefined) return;
       this.arrived += lines.length;
-      for (const listen of this.lineListeners) listen(lines);
-    });
-    this.source.addEventListener('receipt', ({ data }: MessageEvent<string>) => {
-      this.change({ status: 'open', receipt: JSON.parse(data) as Receipt });
+      const read = lines.map(lineOf);
+      for (const listen of this.lineListeners) listen(read);
     });
     this.clock = setInterval(() => {
       if (this.arrived !== this.state.perSecond) this.change({ perSecond: this.arrived });
@@ -58,7 +57,7 @@ export class LinkFollower {
   }
 
   end(): void {
-    this.source.close();
+    this.leave();
     clearInterval(this.clock);
   }
 

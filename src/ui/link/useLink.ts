@@ -1,8 +1,9 @@
 import { useCallback, useEffect, useRef, useState, useSyncExternalStore } from 'react';
-import type { Link } from '../../contracts/link.ts';
+import type { Link, OpenedLink } from '../../contracts/link.ts';
 import type { PracticeCommand } from '../../core/practice/commands.ts';
 import type { TelemetryLine } from '../../core/telemetry/lines.ts';
 import { send } from '../api.ts';
+import { keepToken } from './tokens.ts';
 import { LinkFollower, type LinkState } from './linkFollower.ts';
 
 /** A robot's live link as sheets use it. */
@@ -34,7 +35,8 @@ export function useLink(robotId: string, first: Link | null): LiveLink {
   const open = useCallback(
     async (practice: boolean) => {
       const name = practice ? 'practice robot' : 'hub';
-      const opened = await send<Link>('POST', 'links', { robotId, name, practice });
+      const opened = await send<OpenedLink>('POST', 'links', { robotId, name, practice });
+      keepToken(opened.id, opened.token);
       setLink(opened);
       return opened;
     },
@@ -42,12 +44,12 @@ export function useLink(robotId: string, first: Link | null): LiveLink {
   );
   const command = useCallback(
     async (commands: readonly PracticeCommand[]) => {
-      if (link !== null) await send('POST', `link/${link.token}/commands`, { commands });
+      if (link !== null) await send('POST', `links/${link.id}/commands`, { commands });
     },
     [link],
   );
   const drop = useCallback(async () => {
-    if (link !== null) await send('DELETE', `link/${link.token}/commands`);
+    if (link !== null) await send('DELETE', `links/${link.id}/commands`);
   }, [link]);
   const leave = useCallback(() => setLink(null), []);
   return { link, follower, open, command, drop, leave };

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { sheetAddress } from '../sheetAddress.ts';
 import { Notice } from '../Notice.tsx';
 import { useOutbox } from './useOutbox.ts';
 
@@ -11,7 +12,7 @@ export function OutboxNote() {
     return (
       <Notice mood="fault">
         {runs} {runs === 1 ? 'run waits' : 'runs wait'} on this device to be sent.{' '}
-        <a href="/table">Look at the Table</a>
+        <a href={sheetAddress('/table')}>Look at the Table</a>
       </Notice>
     );
   }

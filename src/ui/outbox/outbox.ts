@@ -1,5 +1,6 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { Run } from '../../contracts/records.ts';
+import { DEVICE_TIME_HEADER } from '../../contracts/headers.ts';
 import { problemDetail } from '../../contracts/problem.ts';
 
 /** A write that waits to be sent, in the order in which it was made. */
@@ -58,10 +59,10 @@ export async function markRefused(write: WaitingWrite, refused: string | null): 
   await (await database()).put('writes', { ...write, refused });
 }
 
-/** The server could not be reached or is not well: everything goes on waiting. */
+/** The server could not be reached, or its database is away for the moment: everything goes on waiting. */
 class NotReached extends Error {}
 
-/** The server will never take this. */
+/** The server did not take this, and waiting alone will not help: a person has to look. */
 class Refusal extends Error {}
 
 async function sendWrite({ method, path, content }: WaitingWrite): Promise<unknown> {
@@ -70,19 +71,20 @@ async function sendWrite({ method, path, content }: WaitingWrite): Promise<unkno
   try {
     answer = await fetch(`/api/v1/${path}`, {
       method,
-      ...(content === undefined
-        ? {}
-        : {
-            headers: { 'content-type': picture ? content.type : 'application/json' },
-            body: picture ? content : JSON.stringify(content),
-          }),
+      headers: {
+        [DEVICE_TIME_HEADER]: new Date().toISOString(),
+        ...(content === undefined
+          ? {}
+          : { 'content-type': picture ? content.type : 'application/json' }),
+      },
+      ...(content === undefined ? {} : { body: picture ? content : JSON.stringify(content) }),
     });
   } catch {
     throw new NotReached();
   }
   const body: unknown = answer.status === 204 ? null : await answer.json().catch(() => null);
   if (answer.ok) return body;
-  if (answer.status >= 500 || answer.status === 429) throw new NotReached();
+  if (answer.status === 503) throw new NotReached();
   throw new Refusal(problemDetail(body));
 }
 

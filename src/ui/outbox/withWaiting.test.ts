@@ -16,6 +16,8 @@ const run = (id: string, minute: number, changes: Partial<Run> = {}): Run => ({
   seconds: null,
   setAside: null,
   note: '',
+  deviceAt: null,
+  receivedAt: null,
   revisionNumber: 1,
   photo: false,
   version: 0,

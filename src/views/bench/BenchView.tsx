@@ -17,6 +17,8 @@ import { squareBench } from './benches/square.tsx';
 import { trackBench } from './benches/track.tsx';
 import { turnBench } from './benches/turn.tsx';
 import { wheelsBench } from './benches/wheels.tsx';
+import { sheetAddress } from '../../ui/sheetAddress.ts';
+import { island } from '../../ui/island.tsx';
 import styles from './BenchView.module.css';
 import { DelaysSheet } from './DelaysSheet.tsx';
 import { PortsSheet, type PortsDraft } from './PortsSheet.tsx';
@@ -55,7 +57,7 @@ const SHEETS: readonly SheetName[] = [
 ];
 
 /** The bench station: what is measured of the robot, one sheet each. */
-export function BenchView(props: BenchViewProps) {
+function BenchSheet(props: BenchViewProps) {
   const { robots, routes, titleBlock } = props;
   const [robot, setRobot] = useState(props.robot);
   const [records, setRecords] = useState(props.records);
@@ -105,7 +107,9 @@ export function BenchView(props: BenchViewProps) {
             ...robots.map(({ id, name: its }) => ({ value: id, label: its })),
             { value: 'new', label: 'New robot …' },
           ]}
-          onChange={(id) => location.assign(id === 'new' ? '/bench?new' : `/bench?robot=${id}`)}
+          onChange={(id) =>
+            location.assign(id === 'new' ? '/bench?new' : sheetAddress('/bench', { robot: id }))
+          }
         />
         <div>
           <BenchEntry
@@ -173,6 +177,8 @@ export function BenchView(props: BenchViewProps) {
     </div>
   );
 }
+
+export const BenchView = island(BenchSheet);
 
 /** The sheet that is shown stands in the address, so that it survives a reload and can be linked to. */
 function useSheetName(): [SheetName, (name: SheetName) => void] {

@@ -69,6 +69,7 @@ export function Calculator({ drive }: { drive: DriveBase }) {
   const value = Number(given.text.replace(',', '.').replace('−', '-'));
   const valid = given.text.trim() !== '' && Number.isFinite(value);
   const motor = valid ? entry.motor(value, drive) : null;
+  const turned = motor === null ? 0 : degrees(motor);
   return (
     <section className={styles['calculator']} aria-label="Calculator">
       {ENTRIES.map(({ name, label, digits, group, shown }) => (
@@ -89,6 +90,12 @@ export function Calculator({ drive }: { drive: DriveBase }) {
           />
         </label>
       ))}
+      {drive.encoderWraps && motor !== null && (
+        <p className={styles['wraps']}>
+          Motors that wrap at 360 show {formatNumber(turned - 360 * Math.floor(turned / 360), 0)}°
+          after {formatNumber(Math.floor(Math.abs(turned) / 360), 0)} whole turns.
+        </p>
+      )}
     </section>
   );
 }

@@ -5,7 +5,7 @@ import type { Trend } from './trialBench.ts';
 import styles from './BenchView.module.css';
 
 /** An earlier record as the history shows it. */
-export interface HistoryEntry {
+interface HistoryEntry {
   number: number;
   createdAt: string;
   conditions: Conditions | null;

@@ -4,10 +4,12 @@ import { send, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
 import { Notice } from '../../ui/Notice.tsx';
+import { island } from '../../ui/island.tsx';
+import styles from '../../ui/Empty.module.css';
 import { TextField } from '../../ui/TextField.tsx';
 
 /** Starts a robot with a name; its setup begins with plausible numbers. */
-export function NewRobot({ first }: { first: boolean }) {
+function NewRobotSheet({ first }: { first: boolean }) {
   const [name, setName] = useState('');
   const [fault, setFault] = useState<string | null>(null);
   const create = async () => {
@@ -28,7 +30,7 @@ export function NewRobot({ first }: { first: boolean }) {
             event.preventDefault();
             void create();
           }}
-          style={{ display: 'flex', gap: 8, alignItems: 'end' }}
+          className={styles['form']}
         >
           <TextField
             label="Name of the robot"
@@ -49,3 +51,5 @@ export function NewRobot({ first }: { first: boolean }) {
     </Empty>
   );
 }
+
+export const NewRobot = island(NewRobotSheet);

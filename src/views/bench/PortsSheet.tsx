@@ -258,7 +258,7 @@ interface WiringProps {
   faults: readonly PortFault[];
 }
 
-/** 2 before 10, A before B, 0x29 before 0x2A. */
+/** 2 before 10, M1 before M2. */
 function byLabel(a: string, b: string): number {
   return a.length - b.length || a.localeCompare(b);
 }

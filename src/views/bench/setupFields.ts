@@ -2,7 +2,7 @@ import type { QuantityKind } from '../../core/quantities/quantity.ts';
 import type { Setup } from '../../core/robot/setup.ts';
 
 /** How a number of a setup is shown. */
-export interface SetupField {
+interface SetupField {
   path: string;
   label: string;
   kind: QuantityKind;

@@ -11,10 +11,10 @@ import {
   Undo2,
 } from 'lucide-react';
 import { useState, type PointerEvent, type ReactNode } from 'react';
+import { fieldSchema } from '../../contracts/domain.ts';
 import type { FieldRecord } from '../../contracts/records.ts';
 import {
   freeThingId,
-  handlesOf,
   shiftedThing,
   snapped,
   thingOf,
@@ -24,6 +24,8 @@ import {
   type Chosen,
 } from '../../core/field/editing.ts';
 import type { Field } from '../../core/field/field.ts';
+import { fieldDifferences } from '../../core/field/fieldWords.ts';
+import { mergedField, withTheirs } from '../../core/field/merging.ts';
 import { degrees } from '../../core/geometry/angle.ts';
 import { rectangle } from '../../core/geometry/polygon.ts';
 import type { Point } from '../../core/geometry/pose.ts';
@@ -33,11 +35,15 @@ import { Button } from '../../ui/Button.tsx';
 import { FieldDrawing } from '../../ui/FieldDrawing.tsx';
 import { KeyHelp } from '../../ui/KeyHelp.tsx';
 import { Notice } from '../../ui/Notice.tsx';
+import { useDraft } from '../../ui/useDraft.ts';
+import { useHistory } from '../../ui/useHistory.ts';
 import type { SheetKey } from '../../ui/useKeys.ts';
+import { island } from '../../ui/island.tsx';
 import styles from './FieldView.module.css';
+import { FieldOverlay } from './FieldOverlay.tsx';
+import { MergePanel, settled, type Merging } from './MergePanel.tsx';
 import { PicturePanel } from './PicturePanel.tsx';
 import { ThingPanel } from './ThingPanel.tsx';
-import { useFieldHistory } from './useFieldHistory.ts';
 
 interface FieldViewProps {
   record: FieldRecord;
@@ -109,9 +115,9 @@ type Drag =
   | { kind: 'measure' };
 
 /** The field station’s drawing board: everything on the table, to scale, by pointing or by numbers. */
-export function FieldView({ record }: FieldViewProps) {
-  const history = useFieldHistory(record.field);
-  const { field, change } = history;
+function FieldSheet({ record }: FieldViewProps) {
+  const history = useHistory(record.field);
+  const { present: field, change } = history;
   const [saved, setSaved] = useState(record);
   const [name, setName] = useState(record.name);
   const [chosen, setChosen] = useState<Chosen | null>(null);
@@ -123,6 +129,16 @@ export function FieldView({ record }: FieldViewProps) {
   const [pictureVersion, setPictureVersion] = useState(0);
   const [clicked, setClicked] = useState<Point | null>(null);
   const [fault, setFault] = useState<string | null>(null);
+  /** What somebody else saved meanwhile, and where it collides with this drawing. */
+  const [merging, setMerging] = useState<Merging | null>(null);
+  const draft = useDraft({
+    name: `corvat-field-draft-${record.id}`,
+    basis: `${saved.revision.id}.${saved.version}`,
+    saved: saved.field,
+    present: field,
+    read: readField,
+    restart: history.restart,
+  });
   const changed = field !== saved.field || name !== saved.name;
   const thing = chosen === null ? null : thingOf(field, chosen);
 
@@ -162,12 +178,19 @@ export function FieldView({ record }: FieldViewProps) {
     const at = snapped(field, raw, grid, REACH, except);
     if (event.type === 'pointerdown') press(at);
     else if (event.type === 'pointermove' && event.buttons !== 0) pull(at);
-    else if (event.type === 'pointerup' || event.type === 'pointerleave') setDrag(null);
+    else if (event.type === 'pointerup' || event.type === 'pointerleave') {
+      setDrag(null);
+      history.commit();
+    }
+  };
+  const grab = (next: Drag) => {
+    history.begin();
+    setDrag(next);
   };
   const press = (at: Point) => {
     switch (tool) {
       case 'model':
-        setDrag({ kind: 'rectangle', from: at });
+        grab({ kind: 'rectangle', from: at });
         setChosen(null);
         break;
       case 'wall':
@@ -203,13 +226,13 @@ export function FieldView({ record }: FieldViewProps) {
     if (drag === null) return;
     switch (drag.kind) {
       case 'handle':
-        if (thing !== null) change(withThing(field, withHandleAt(thing, drag.handle, at)), true);
+        if (thing !== null) change(withThing(field, withHandleAt(thing, drag.handle, at)));
         break;
       case 'thing': {
         if (thing === null) break;
         const by = { x: at.x - drag.moved.x, y: at.y - drag.moved.y };
         if (by.x === 0 && by.y === 0) break;
-        change(withThing(field, shiftedThing(thing, by)), drag.moved !== drag.from);
+        change(withThing(field, shiftedThing(thing, by)));
         setDrag({ ...drag, moved: at });
         break;
       }
@@ -246,7 +269,6 @@ export function FieldView({ record }: FieldViewProps) {
           seen: true,
         },
       }),
-      known !== null,
     );
     setChosen({ kind: 'model', id });
   };
@@ -261,16 +283,20 @@ export function FieldView({ record }: FieldViewProps) {
       });
       setSaved({ ...next, field });
       setName(next.name);
+      setMerging(null);
+      draft.forget();
     } catch (error) {
-      const stored = (error instanceof RequestFailed ? error.problem : null) as {
-        stored?: FieldRecord;
-      } | null;
-      if (stored?.stored !== undefined) setSaved({ ...stored.stored, field: saved.field });
-      setFault(
-        stored?.stored === undefined
-          ? sentenceOf(error)
-          : 'Somebody else saved this field meanwhile. Your drawing is still here: save again to keep yours, or open the page anew to see theirs.',
-      );
+      const theirs = storedIn(error);
+      if (theirs === null) {
+        setFault(sentenceOf(error));
+        return;
+      }
+      // What only one of us changed is taken from them; what both did is asked about.
+      const { field: both, collisions } = mergedField(saved.field, field, theirs.field);
+      setMerging({ theirs, changes: fieldDifferences(saved.field, theirs.field), collisions });
+      if (name === saved.name) setName(theirs.name);
+      setSaved(theirs);
+      change(both);
     }
   };
   const keys: SheetKey[] = [
@@ -332,16 +358,17 @@ export function FieldView({ record }: FieldViewProps) {
             onPoint={point}
           >
             {(drawn) => (
-              <Overlay
+              <FieldOverlay
                 field={field}
                 drawn={drawn}
                 choosing={tool === 'choose'}
                 chosen={chosen}
                 open={open}
                 measured={measured}
+                theirs={merging}
                 onChoose={(next) => setChosen(next)}
-                onHandle={(handle) => setDrag({ kind: 'handle', handle })}
-                onThing={(at) => setDrag({ kind: 'thing', from: at, moved: at })}
+                onHandle={(handle) => grab({ kind: 'handle', handle })}
+                onThing={(at) => grab({ kind: 'thing', from: at, moved: at })}
                 snap={(at) => snapped(field, at, grid, REACH, null)}
               />
             )}
@@ -383,6 +410,24 @@ export function FieldView({ record }: FieldViewProps) {
             />
           )}
         </div>
+        {merging !== null && (
+          <MergePanel
+            merging={merging}
+            onTheirs={(collision) => {
+              change(withTheirs(field, merging.theirs.field, collision));
+              setMerging(settled(merging, collision));
+            }}
+            onMine={(collision) => setMerging(settled(merging, collision))}
+          />
+        )}
+        {draft.restored && (
+          <Notice>
+            Changes that were not saved yet are back.{' '}
+            <Button weight="quiet" onClick={draft.discard}>
+              Drop them
+            </Button>
+          </Notice>
+        )}
         {fault !== null && <Notice mood="fault">{fault}</Notice>}
         <div className={styles['actions']}>
           <Button
@@ -401,115 +446,16 @@ export function FieldView({ record }: FieldViewProps) {
   );
 }
 
-interface OverlayProps {
-  field: Field;
-  drawn: (point: Point) => Point;
-  /** Whether things can be taken hold of. */
-  choosing: boolean;
-  chosen: Chosen | null;
-  open: readonly Point[];
-  measured: [Point, Point] | null;
-  onChoose: (chosen: Chosen) => void;
-  onHandle: (handle: number) => void;
-  onThing: (at: Point) => void;
-  snap: (point: Point) => Point;
+export const FieldView = island(FieldSheet);
+
+function readField(kept: unknown): Field | null {
+  return fieldSchema.safeParse(kept).data ?? null;
 }
 
-/** What lies over the drawing: things to take hold of, the handles of the chosen one, open lines. */
-function Overlay(props: OverlayProps) {
-  const { field, drawn, choosing, chosen, open, measured, onChoose, onHandle, onThing, snap } =
-    props;
-  const path = (points: readonly Point[]) =>
-    points
-      .map(drawn)
-      .map(({ x, y }) => `${x},${y}`)
-      .join(' ');
-  const grab = (next: Chosen) => ({
-    className: styles['grab'],
-    onPointerDown: (event: PointerEvent<SVGElement>) => {
-      event.stopPropagation();
-      onChoose(next);
-      const svg = event.currentTarget.ownerSVGElement!;
-      const matrix = svg.getScreenCTM();
-      if (matrix === null) return;
-      const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse());
-      onThing(snap({ x: at.x, y: field.height - at.y }));
-    },
-  });
-  const thing = chosen === null ? null : thingOf(field, chosen);
-  return (
-    <>
-      {field.starts.map((start) => {
-        const at = drawn(start.pose);
-        const ahead = drawn({
-          x: start.pose.x + 90 * Math.cos(start.pose.heading),
-          y: start.pose.y + 90 * Math.sin(start.pose.heading),
-        });
-        return (
-          <g key={start.id} className={styles['start']}>
-            <line x1={at.x} y1={at.y} x2={ahead.x} y2={ahead.y} />
-            <circle cx={at.x} cy={at.y} r={16} />
-            {choosing && (
-              <circle {...grab({ kind: 'start', id: start.id })} cx={at.x} cy={at.y} r={34} />
-            )}
-          </g>
-        );
-      })}
-      {choosing &&
-        field.models.map((model) => (
-          <polygon
-            key={model.id}
-            {...grab({ kind: 'model', id: model.id })}
-            points={path(model.outline)}
-          />
-        ))}
-      {choosing &&
-        [
-          ...field.walls.map((one) => ({ kind: 'wall' as const, one, width: 24 })),
-          ...field.lines.map((one) => ({
-            kind: 'line' as const,
-            one,
-            width: Math.max(24, one.width),
-          })),
-        ].map(({ kind, one, width }) => (
-          <polyline
-            key={`${kind} ${one.id}`}
-            {...grab({ kind, id: one.id })}
-            points={path(one.points)}
-            strokeWidth={width}
-          />
-        ))}
-      {choosing &&
-        thing !== null &&
-        handlesOf(thing).map((at, handle) => {
-          const { x, y } = drawn(at);
-          const zone = thing.kind === 'model' && handle === thing.thing.outline.length;
-          return (
-            <circle
-              key={handle}
-              className={zone ? styles['zoneHandle'] : styles['handle']}
-              cx={x}
-              cy={y}
-              r={zone ? 14 : 11}
-              onPointerDown={(event) => {
-                event.stopPropagation();
-                onHandle(handle);
-              }}
-            />
-          );
-        })}
-      {open.length > 0 && (
-        <>
-          <polyline className={styles['open']} points={path(open)} />
-          {open.map((at, i) => {
-            const { x, y } = drawn(at);
-            return <circle key={i} className={styles['handle']} cx={x} cy={y} r={9} />;
-          })}
-        </>
-      )}
-      {measured !== null && <polyline className={styles['measure']} points={path(measured)} />}
-    </>
-  );
+/** What is stored now, when a save was refused because somebody was quicker. */
+function storedIn(error: unknown): FieldRecord | null {
+  const problem = error instanceof RequestFailed ? error.problem : null;
+  return (problem as { stored?: FieldRecord } | null)?.stored ?? null;
 }
 
 function measureWords([from, to]: [Point, Point]): string {

@@ -2,13 +2,14 @@ import { useState } from 'react';
 import type { FieldRecord } from '../../contracts/records.ts';
 import { send, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
+import { island } from '../../ui/island.tsx';
 import styles from '../../ui/Empty.module.css';
 import { Notice } from '../../ui/Notice.tsx';
 import { QuantityField } from '../../ui/QuantityField.tsx';
 import { TextField } from '../../ui/TextField.tsx';
 
 /** Starts a field: a name and the size of the table. */
-export function NewField() {
+function NewFieldSheet() {
   const [name, setName] = useState('');
   const [width, setWidth] = useState(2200);
   const [height, setHeight] = useState(1100);
@@ -61,3 +62,5 @@ export function NewField() {
     </form>
   );
 }
+
+export const NewField = island(NewFieldSheet);

@@ -4,6 +4,7 @@ import { send, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Picker, TextField } from '../../ui/TextField.tsx';
+import { island } from '../../ui/island.tsx';
 import styles from '../../ui/Empty.module.css';
 
 interface NewRouteProps {
@@ -12,7 +13,7 @@ interface NewRouteProps {
 }
 
 /** Starts a route: a name, the robot that drives it and the field it is on. */
-export function NewRoute({ robots, fields }: NewRouteProps) {
+function NewRouteSheet({ robots, fields }: NewRouteProps) {
   const [name, setName] = useState('');
   const [robotId, setRobotId] = useState(robots[0]!.id);
   const [fieldId, setFieldId] = useState(fields[0]!.id);
@@ -61,3 +62,5 @@ export function NewRoute({ robots, fields }: NewRouteProps) {
     </form>
   );
 }
+
+export const NewRoute = island(NewRouteSheet);

@@ -6,6 +6,7 @@ import type { Setup } from '../../core/robot/setup.ts';
 import { send, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
+import { sheetAddress } from '../../ui/sheetAddress.ts';
 import styles from './Panels.module.css';
 
 interface RevisionsPanelProps {
@@ -41,7 +42,7 @@ export function RevisionsPanel({ route, revision, setup, onContinue }: Revisions
         goal: route.goal,
         plan: from.plan,
       });
-      location.assign(`/route?route=${made.id}`);
+      location.assign(sheetAddress('/route', { route: made.id }));
     } catch (error) {
       setFault(sentenceOf(error));
     }

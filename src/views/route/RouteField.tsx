@@ -39,6 +39,9 @@ interface RouteFieldProps {
   onSelect: (id: string) => void;
   onTime: (time: number) => void;
   onMove: (move: Move) => void;
+  /** A drag begins, and has ended: what changes in between is one step. */
+  onGrab: () => void;
+  onRelease: () => void;
 }
 
 /** Dots of a cloud that are drawn at most; more would only be ink. */
@@ -56,6 +59,7 @@ export function RouteField(props: RouteFieldProps) {
     if (position === null) return;
     if (!pressed) {
       dragged.current = null;
+      props.onRelease();
       return;
     }
     const move = steps[position]?.move;
@@ -158,6 +162,7 @@ export function RouteField(props: RouteFieldProps) {
                     cy={at.y}
                     onPointerDown={() => {
                       dragged.current = i;
+                      props.onGrab();
                       props.onSelect(move.id);
                     }}
                   >

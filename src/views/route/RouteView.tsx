@@ -1,5 +1,6 @@
 import { Copy, Pause, Play, Redo2, Trash2, Undo2 } from 'lucide-react';
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { lazy, Suspense, useCallback, useMemo, useState } from 'react';
+import { planSchema } from '../../contracts/domain.ts';
 import type { FieldRecord, Robot, Route, RouteRevision, Run } from '../../contracts/records.ts';
 import { shownHeading } from '../../core/formats/headings.ts';
 import { MOVE_NAMES, moveTitle, shortTitle } from '../../core/formats/moveTitle.ts';
@@ -13,12 +14,15 @@ import {
   type RoutePlan,
   type Step,
 } from '../../core/route/moves.ts';
+import { fittedPlan } from '../../core/route/fittedPlan.ts';
 import { routeChecks } from '../../core/route/routeChecks.ts';
 import { momentAfterMove } from '../../core/simulation/forecast.ts';
 import { nominalRun, poseAt, randomRun, type Experiment } from '../../core/simulation/run.ts';
 import { Button, buttonClass } from '../../ui/Button.tsx';
 import type { ForecastSummary } from '../../ui/forecastPool.ts';
 import { KeyHelp } from '../../ui/KeyHelp.tsx';
+import { useDraft } from '../../ui/useDraft.ts';
+import { useHistory } from '../../ui/useHistory.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { Picker } from '../../ui/TextField.tsx';
 import { TitleBlock, type TitleBlockProps } from '../../ui/TitleBlock.tsx';
@@ -29,7 +33,6 @@ import { MoveSheet } from './MoveSheet.tsx';
 import {
   addedMove,
   endOf,
-  usePlanHistory,
   withCopyOf,
   withMove,
   withMoveAfter,
@@ -38,14 +41,16 @@ import {
 } from './plan.ts';
 import { RevisionsPanel } from './RevisionsPanel.tsx';
 import { RouteField } from './RouteField.tsx';
+import { sheetAddress } from '../../ui/sheetAddress.ts';
+import { island } from '../../ui/island.tsx';
 import styles from './RouteView.module.css';
 import { SaveForm } from './SaveForm.tsx';
 import { SpreadPanel } from './SpreadPanel.tsx';
 import { Strip } from './Strip.tsx';
 import { Tabs } from '../../ui/Tabs.tsx';
 import { useBudget } from './useBudget.ts';
-import { useDraft } from './useDraft.ts';
-import { FORECAST_RUNS, useForecast } from './useForecast.ts';
+import { NewerField } from './NewerField.tsx';
+import { FORECAST_RUNS, FORECAST_SEED, useForecast } from './useForecast.ts';
 import { usePlayback } from './usePlayback.ts';
 import { useWays } from './useWays.ts';
 
@@ -56,25 +61,41 @@ export interface RouteViewProps {
   route: Route;
   routes: Pick<Route, 'id' | 'name'>[];
   robot: Robot;
+  /** As the newest revision stands on it. */
   field: FieldRecord;
+  /** The newest drawing, when that is another one. */
+  newer: FieldRecord | null;
   runs: Run[];
   titleBlock: TitleBlockProps;
 }
 
 type Panel = 'move' | 'spread' | 'tune' | 'checks' | 'revisions';
 
-/** Seed of the forecasts, with which a run of the cloud can be driven again. */
-const SEED = 1;
-
 /** The route station: the field above, the strip below, the selected move beside them. */
-export function RouteView({ route, routes, robot, field, runs, titleBlock }: RouteViewProps) {
+function RouteSheet(props: RouteViewProps) {
+  const { route, routes, robot, newer, runs, titleBlock } = props;
   const setup = robot.setup.setup;
   const [revision, setRevision] = useState(route.revision);
   /** An older revision that is continued; null when it is the newest. */
   const [continued, setContinued] = useState<RouteRevision | null>(null);
-  const history = usePlanHistory(revision.plan);
-  const { plan, change } = history;
-  const draft = useDraft(route.id, revision, plan, history.restart);
+  /** The drawing of the field that the plan stands on: that of the revision, or a newer one. */
+  const [field, setField] = useState(props.field);
+  const fit = useMemo(() => fittedPlan(revision.plan, field.field), [revision, field]);
+  const history = useHistory(fit.plan);
+  const { present: plan, change } = history;
+  const { restart } = history;
+  const bringBack = useCallback(
+    (kept: RoutePlan) => restart(fittedPlan(kept, field.field).plan),
+    [restart, field],
+  );
+  const draft = useDraft({
+    name: `corvat-draft-${route.id}`,
+    basis: revision.id,
+    saved: revision.plan,
+    present: plan,
+    read: readPlan,
+    restart: bringBack,
+  });
   const [selected, setSelected] = useState<string | null>(plan.moves[0]?.id ?? null);
   const [panel, setPanel] = useState<Panel>('move');
   const [saving, setSaving] = useState(false);
@@ -95,7 +116,9 @@ export function RouteView({ route, routes, robot, field, runs, titleBlock }: Rou
   const current = forecast.of === experiment ? forecast.summary : null;
   const replayed = useMemo(
     () =>
-      replay !== null && replay.of === experiment ? randomRun(experiment, SEED, replay.run) : null,
+      replay !== null && replay.of === experiment
+        ? randomRun(experiment, FORECAST_SEED, replay.run)
+        : null,
     [replay, experiment],
   );
   const playback = usePlayback(nominal.duration);
@@ -106,7 +129,8 @@ export function RouteView({ route, routes, robot, field, runs, titleBlock }: Rou
   const move = plan.moves[position] ?? null;
   const step = steps.findIndex((one) => one.position === position);
   const ways = useWays(experiment, move !== null && panel === 'move' ? step : -1);
-  const changed = plan !== revision.plan || continued !== null;
+  const changed =
+    plan !== revision.plan || continued !== null || field.revision.id !== revision.fieldRevisionId;
   const references = steps.flatMap((_, i) => (state.budget.steps[i]?.knowsAgain ? [i] : []));
   const select = (id: string) => {
     setSelected(id);
@@ -133,9 +157,14 @@ export function RouteView({ route, routes, robot, field, runs, titleBlock }: Rou
   const shift = (by: number) => selected && change(withMoveAt(plan, selected, position + by));
   const continueFrom = (from: RouteRevision) => {
     setContinued(from.id === revision.id ? null : from);
-    change(from.plan);
+    change(fittedPlan(from.plan, field.field).plan);
     setSelected(from.plan.moves[0]?.id ?? null);
     setPanel('move');
+  };
+  const takeNewer = (next: RoutePlan) => {
+    if (newer === null) return;
+    setField(newer);
+    change(next);
   };
   const lookAhead = () => {
     forecast.start(forecastRuns);
@@ -171,7 +200,9 @@ export function RouteView({ route, routes, robot, field, runs, titleBlock }: Rou
               ...routes.map(({ id, name }) => ({ value: id, label: name })),
               { value: 'new', label: 'New route …' },
             ]}
-            onChange={(id) => location.assign(id === 'new' ? '/route?new' : `/route?route=${id}`)}
+            onChange={(id) =>
+              location.assign(id === 'new' ? '/route?new' : sheetAddress('/route', { route: id }))
+            }
           />
           <Picker
             label="Starts at"
@@ -180,10 +211,10 @@ export function RouteView({ route, routes, robot, field, runs, titleBlock }: Rou
             onChange={(startId) => change({ ...plan, startId })}
           />
           <span className={styles['grow']} />
-          <a className={buttonClass()} href={`/field?field=${field.id}`}>
+          <a className={buttonClass()} href={sheetAddress('/field', { field: field.id })}>
             Field
           </a>
-          <a className={buttonClass()} href={`/program?route=${route.id}`}>
+          <a className={buttonClass()} href={sheetAddress('/program', { route: route.id })}>
             Program sheet
           </a>
         </div>
@@ -211,6 +242,8 @@ export function RouteView({ route, routes, robot, field, runs, titleBlock }: Rou
             onSelect={select}
             onTime={(moment) => !playback.playing && playback.goTo(moment)}
             onMove={(next) => change(withMove(plan, next))}
+            onGrab={history.begin}
+            onRelease={history.commit}
           />
         </div>
       </div>
@@ -235,6 +268,15 @@ export function RouteView({ route, routes, robot, field, runs, titleBlock }: Rou
                 drop them
               </Button>
             </Notice>
+          )}
+          {fit.says.length > 0 && (
+            <Notice mood="fault">
+              This revision does not fit the drawing of its field. {fit.says.join(' ')} Save it as a
+              revision to keep that.
+            </Notice>
+          )}
+          {newer !== null && newer.revision.id !== field.revision.id && (
+            <NewerField present={field} newer={newer} plan={plan} onTake={takeNewer} />
           )}
           {continued !== null && (
             <Notice>
@@ -339,6 +381,7 @@ export function RouteView({ route, routes, robot, field, runs, titleBlock }: Rou
             revision={revision}
             parent={continued?.number ?? revision.number}
             plan={plan}
+            fieldRevision={field.revision.number}
             onCancel={() => setSaving(false)}
             onSaved={(saved) => {
               setSaving(false);
@@ -397,6 +440,12 @@ export function RouteView({ route, routes, robot, field, runs, titleBlock }: Rou
       </div>
     </div>
   );
+}
+
+export const RouteView = island(RouteSheet);
+
+function readPlan(kept: unknown): RoutePlan | null {
+  return planSchema.safeParse(kept).data ?? null;
 }
 
 /** The moves in a few words each, and in one or two. */

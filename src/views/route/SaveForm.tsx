@@ -13,12 +13,15 @@ interface SaveFormProps {
   /** Number of the revision that it continues. */
   parent: number;
   plan: RoutePlan;
+  /** Number of the field's revision that it stands on. */
+  fieldRevision: number;
   onCancel: () => void;
   onSaved: (revision: RouteRevision) => void;
 }
 
 /** Asks why, and saves the plan as the next revision. */
-export function SaveForm({ route, revision, parent, plan, onCancel, onSaved }: SaveFormProps) {
+export function SaveForm(props: SaveFormProps) {
+  const { route, revision, parent, plan, fieldRevision, onCancel, onSaved } = props;
   const [reason, setReason] = useState('');
   const [fault, setFault] = useState<string | null>(null);
   const save = async () => {
@@ -30,6 +33,7 @@ export function SaveForm({ route, revision, parent, plan, onCancel, onSaved }: S
           origin: 'hand',
           reason: reason.trim(),
           plan,
+          fieldRevision,
         }),
       );
     } catch (error) {

@@ -1,40 +1,5 @@
-import { useCallback, useMemo, useState } from 'react';
 import { newMove } from '../../core/route/newMove.ts';
 import type { Move, RoutePlan } from '../../core/route/moves.ts';
-
-/** A plan being edited, with everything that can be undone and redone. */
-export interface PlanHistory {
-  plan: RoutePlan;
-  change: (next: RoutePlan) => void;
-  undo: (() => void) | null;
-  redo: (() => void) | null;
-  /** Starts anew from a plan, forgetting what was done before. */
-  restart: (plan: RoutePlan) => void;
-}
-
-const STEPS_KEPT = 200;
-
-export function usePlanHistory(first: RoutePlan): PlanHistory {
-  const [history, setHistory] = useState({ steps: [first], at: 0 });
-  const { steps, at } = history;
-  const change = useCallback((next: RoutePlan) => {
-    setHistory((now) => {
-      const kept = [...now.steps.slice(0, now.at + 1), next].slice(-STEPS_KEPT);
-      return { steps: kept, at: kept.length - 1 };
-    });
-  }, []);
-  const restart = useCallback((plan: RoutePlan) => setHistory({ steps: [plan], at: 0 }), []);
-  return useMemo(
-    () => ({
-      plan: steps[at]!,
-      change,
-      undo: at > 0 ? () => setHistory((now) => ({ ...now, at: now.at - 1 })) : null,
-      redo: at < steps.length - 1 ? () => setHistory((now) => ({ ...now, at: now.at + 1 })) : null,
-      restart,
-    }),
-    [steps, at, change, restart],
-  );
-}
 
 /** A new move of a kind, made to fit the plan and the field that it goes into. */
 export function addedMove(

@@ -5,7 +5,8 @@ import { ForecastPool, type ForecastSummary } from '../../ui/forecastPool.ts';
 
 /** Runs of a forecast that can be asked for. */
 export const FORECAST_RUNS = [500, 2000, 20000] as const;
-const SEED = 1;
+/** By this the runs of a forecast are drawn; a run that is played again is drawn by the same. */
+export const FORECAST_SEED = 1;
 
 export interface ForecastState {
   summary: ForecastSummary | null;
@@ -33,7 +34,7 @@ export function useForecast(experiment: Experiment): ForecastState {
       // Progress comes by a line of its own and may arrive after the result.
       let live = true;
       pool.current
-        .forecast(experiment, SEED, runs, (done) => live && setProgress(done))
+        .forecast(experiment, FORECAST_SEED, runs, (done) => live && setProgress(done))
         .then(
           (summary) => setResult({ summary, of: experiment }),
           (error: unknown) => {

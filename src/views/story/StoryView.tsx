@@ -8,6 +8,9 @@ import { formatNumber } from '../../core/quantities/quantity.ts';
 import { Button, buttonClass } from '../../ui/Button.tsx';
 import { TargetCard } from '../../ui/TargetCard.tsx';
 import { TitleBlock, type TitleBlockProps } from '../../ui/TitleBlock.tsx';
+import table from '../../ui/Table.module.css';
+import { sheetAddress } from '../../ui/sheetAddress.ts';
+import { island } from '../../ui/island.tsx';
 import styles from './StoryView.module.css';
 
 interface StoryViewProps {
@@ -22,7 +25,7 @@ interface StoryViewProps {
 const CARDS = 3;
 
 /** The story of a route: two pages for the judges, in colour or in black and white. */
-export function StoryView({ story, routeId, runs, model, titleBlock }: StoryViewProps) {
+function StorySheet({ story, routeId, runs, model, titleBlock }: StoryViewProps) {
   const { chapters, points, checkpoint } = story;
   const driven = chapters.filter(({ verdict }) => verdict.runs > 0);
   // The first, and the newest ones.
@@ -47,7 +50,7 @@ export function StoryView({ story, routeId, runs, model, titleBlock }: StoryView
             {label}
           </a>
         ))}
-        <a href="/verdict">Back to the verdict</a>
+        <a href={sheetAddress('/verdict')}>Back to the verdict</a>
       </nav>
       <section className={styles['page']}>
         <p className={styles['over']}>
@@ -68,7 +71,7 @@ export function StoryView({ story, routeId, runs, model, titleBlock }: StoryView
             ))}
           </div>
         )}
-        <table className={styles['table']}>
+        <table className={`${table['table']} ${styles['table']}`}>
           <thead>
             <tr>
               <th>revision</th>
@@ -133,6 +136,8 @@ export function StoryView({ story, routeId, runs, model, titleBlock }: StoryView
     </article>
   );
 }
+
+export const StoryView = island(StorySheet);
 
 interface ChapterCardProps {
   chapter: StoryChapter;

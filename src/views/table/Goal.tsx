@@ -62,7 +62,7 @@ export function Goal({ session, runs, checkpoint, revision, onChanged }: GoalPro
 }
 
 /** Whether the goal can still be met, in words. */
-export function goalSentence(left: number, hits: number, wanted: number): string {
+function goalSentence(left: number, hits: number, wanted: number): string {
   const need = wanted - hits;
   if (need <= 0) return 'The goal is met.';
   if (left <= 0) return `The series is over, ${need} short.`;

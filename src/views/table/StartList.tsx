@@ -3,6 +3,7 @@ import type { GyroCheck } from '../../contracts/records.ts';
 import { degrees } from '../../core/geometry/angle.ts';
 import { formatNumber } from '../../core/quantities/quantity.ts';
 import { Button } from '../../ui/Button.tsx';
+import { sheetAddress } from '../../ui/sheetAddress.ts';
 import styles from './TableView.module.css';
 
 const GYRO_ITEM = 'Hands off, gyro rate zero';
@@ -98,7 +99,7 @@ function GyroWords({ gyro }: { gyro: GyroCheck | null }) {
   if (gyro === null) {
     return (
       <p className={styles['says']}>
-        The gyro has not been checked yet. <a href="/bench#rest">Check it</a>
+        The gyro has not been checked yet. <a href={sheetAddress('/bench#rest')}>Check it</a>
       </p>
     );
   }
@@ -111,7 +112,7 @@ function GyroWords({ gyro }: { gyro: GyroCheck | null }) {
         : gyro.fitness === 'not fit'
           ? `No go, ${age}. ${gyro.sentence}`
           : `Unclear, ${age}. ${gyro.sentence}`}{' '}
-      {(old || gyro.fitness !== 'fit') && <a href="/bench#rest">Check it again</a>}
+      {(old || gyro.fitness !== 'fit') && <a href={sheetAddress('/bench#rest')}>Check it again</a>}
     </p>
   );
 }

@@ -28,6 +28,8 @@ import practice from './Practice.module.css';
 import { JIG_ITEM, START_LIST, StartList, voltsOf } from './StartList.tsx';
 import { RunCells, runLook } from './RunCells.tsx';
 import { RunRecording } from './RunRecording.tsx';
+import { sheetAddress } from '../../ui/sheetAddress.ts';
+import { island } from '../../ui/island.tsx';
 import styles from './TableView.module.css';
 import { useRunClock } from './useRunClock.ts';
 import { markOf, pointsOf, useRunEntry } from './useRunEntry.ts';
@@ -65,7 +67,7 @@ export interface TableViewProps {
 const DEGREE = Math.PI / 180;
 
 /** The table station: put the cross where the robot ended, say hit or miss, next run. */
-export function TableView(props: TableViewProps) {
+function TableSheet(props: TableViewProps) {
   const { route, robot, field, sessions, titleBlock } = props;
   const { setup } = robot.setup;
   const checkpoints = useMemo(() => checkpointsOf(route.revision.plan), [route]);
@@ -189,7 +191,7 @@ export function TableView(props: TableViewProps) {
             label="Route"
             value={route.id}
             options={props.routes.map(({ id, name }) => ({ value: id, label: name }))}
-            onChange={(id) => location.assign(`/table?route=${id}`)}
+            onChange={(id) => location.assign(sheetAddress('/table', { route: id }))}
           />
           <Picker
             label="Session"
@@ -199,7 +201,9 @@ export function TableView(props: TableViewProps) {
               { value: 'new', label: 'New session …' },
             ]}
             onChange={(id) =>
-              id === 'new' ? setStarting(true) : location.assign(`/table?session=${id}`)
+              id === 'new'
+                ? setStarting(true)
+                : location.assign(sheetAddress('/table', { session: id }))
             }
           />
         </div>
@@ -263,7 +267,9 @@ export function TableView(props: TableViewProps) {
           {starting || session === null ? (
             <NewSession
               surface={sessions[0]?.surface ?? ''}
-              onStarted={(started) => location.assign(`/table?session=${started.id}`)}
+              onStarted={(started) =>
+                location.assign(sheetAddress('/table', { session: started.id }))
+              }
               onCancel={session === null ? null : () => setStarting(false)}
             />
           ) : (
@@ -322,6 +328,7 @@ export function TableView(props: TableViewProps) {
               />
               <Waiting
                 waiting={log.waiting}
+                aside={log.aside}
                 reached={log.reached}
                 onDrop={(write) => void log.drop(write)}
                 onRetry={(write) => void log.retry(write)}
@@ -404,3 +411,5 @@ export function TableView(props: TableViewProps) {
     </div>
   );
 }
+
+export const TableView = island(TableSheet);

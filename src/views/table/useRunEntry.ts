@@ -126,8 +126,6 @@ export function useRunEntry(checkpoints: readonly Checkpoint[], field: FieldReco
   };
 }
 
-export type RunEntry = ReturnType<typeof useRunEntry>;
-
 /** A mark from a typed line. */
 export function markOf(line: RunLine): Mark {
   return {

@@ -47,6 +47,10 @@ export function useRunLog(
     () => outbox.waiting.filter((write) => write.sessionId === session),
     [outbox.waiting, session],
   );
+  const aside = useMemo(
+    () => outbox.waiting.filter((write) => write.refused !== null),
+    [outbox.waiting],
+  );
   const runs = useMemo(() => withWaiting(stored, waiting), [stored, waiting]);
 
   /** Keeps a write; false, with a note, when this device could not keep it. */
@@ -69,7 +73,10 @@ export function useRunLog(
     }
   };
   const put = (run: Run, then: LogNote | null) => {
-    const { id, revisionNumber: _number, photo: _photo, version: _version, ...content } = run;
+    const { id, revisionNumber: _number, photo: _photo, version: _version, ...rest } = run;
+    const { deviceAt, receivedAt: _received, ...known } = rest;
+    // The device's own clock, as it was said first: the server knows a run that is sent again by it.
+    const content = { ...known, happenedAt: deviceAt ?? known.happenedAt };
     return keep(
       { runId: id, sessionId: run.sessionId, method: 'PUT', path: `runs/${id}`, content, run },
       then,
@@ -82,14 +89,25 @@ export function useRunLog(
     busy,
     /** Writes of this session that are not sent yet, and whether the server answers. */
     waiting,
+    /** What the server would not take, of this session or another. */
+    aside,
     reached: outbox.reached,
     drop: outbox.drop,
     retry: outbox.retry,
     /** Logs a new run; null, with a note, when it could not be kept. */
     log: async (place: RunPlace, content: RunContent): Promise<Run | null> => {
       const id = uuid();
-      const run = { ...place, ...content, id, happenedAt: new Date().toISOString() };
-      const shown: Run = { ...run, photo: false, version: 0 };
+      const happenedAt = new Date().toISOString();
+      const shown: Run = {
+        ...place,
+        ...content,
+        id,
+        happenedAt,
+        deviceAt: happenedAt,
+        receivedAt: null,
+        photo: false,
+        version: 0,
+      };
       fresh.current.add(id);
       return (await put(shown, { kind: 'saved', run: shown })) ? shown : null;
     },

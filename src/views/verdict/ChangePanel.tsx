@@ -27,6 +27,7 @@ import { Figures } from '../../ui/Figures.tsx';
 import { NextSteps } from '../../ui/NextSteps.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import type { Advice } from './useAdvice.ts';
+import { sheetAddress } from '../../ui/sheetAddress.ts';
 import styles from './VerdictView.module.css';
 
 interface ChangePanelProps {
@@ -124,7 +125,7 @@ function NewestOnly({
         reason: 'Best next step from the verdict',
         plan,
       });
-      location.assign(`/route?route=${route.id}`);
+      location.assign(sheetAddress('/route', { route: route.id }));
     } catch (error) {
       setFault(sentenceOf(error));
     }
@@ -269,7 +270,7 @@ function Option(props: OptionProps) {
         plan: shiftedPlan(revision.plan, new Map(option.changes.map((c) => [c.moveId, c.change]))),
         promises,
       });
-      location.assign(`/route?route=${route.id}`);
+      location.assign(sheetAddress('/route', { route: route.id }));
     } catch (error) {
       setFault(sentenceOf(error));
     }

@@ -10,6 +10,8 @@ import { formatNumber } from '../../core/quantities/quantity.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Plot } from '../../ui/Plot.tsx';
+import table from '../../ui/Table.module.css';
+import { sheetAddress } from '../../ui/sheetAddress.ts';
 import styles from './VerdictView.module.css';
 
 interface ChartPanelProps {
@@ -108,14 +110,14 @@ export function ChartPanel({ counted, measured, verdict }: ChartPanelProps) {
           Run {number} lies far from the others (
           {formatNumber(distances[counted.findIndex((one) => one.run.id === run.id)] ?? 0, 1)} times
           their spread). If you know a cause, set it aside with it at the{' '}
-          <a href={`/table?session=${run.sessionId}`}>Table</a>; it stays in sight.
+          <a href={sheetAddress('/table', { session: run.sessionId })}>Table</a>; it stays in sight.
         </Notice>
       ))}
       <h2 className={styles['section']}>What the offset may follow</h2>
       {verdict.effects.length === 0 ? (
         <p>Six runs are needed to ask.</p>
       ) : (
-        <table className={styles['table']}>
+        <table className={`${table['table']} ${styles['table']}`}>
           <thead>
             <tr>
               <th>follows</th>

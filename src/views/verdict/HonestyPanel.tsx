@@ -12,6 +12,7 @@ import { send, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { simulationWorker } from '../../ui/simulationWorker.ts';
+import table from '../../ui/Table.module.css';
 import styles from './VerdictView.module.css';
 
 interface HonestyPanelProps {
@@ -77,7 +78,7 @@ export function HonestyPanel(props: HonestyPanelProps) {
   return (
     <>
       <p>{honestyWords(asForecast, spreadAlone)}</p>
-      <table className={styles['table']}>
+      <table className={`${table['table']} ${styles['table']}`}>
         <thead>
           <tr>
             <th>should hold</th>
@@ -96,7 +97,7 @@ export function HonestyPanel(props: HonestyPanelProps) {
         </tbody>
       </table>
       <h2 className={styles['section']}>The budget, fitted to the log</h2>
-      <table className={styles['table']}>
+      <table className={`${table['table']} ${styles['table']}`}>
         <thead>
           <tr>
             <th>source</th>

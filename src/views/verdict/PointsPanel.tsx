@@ -4,6 +4,7 @@ import { furtherHitsToClaim } from '../../core/consistency/claims.ts';
 import { percent } from '../../core/consistency/sentences.ts';
 import type { FieldModel } from '../../core/field/field.ts';
 import { formatNumber } from '../../core/quantities/quantity.ts';
+import table from '../../ui/Table.module.css';
 import styles from './VerdictView.module.css';
 
 interface PointsPanelProps {
@@ -34,7 +35,7 @@ export function PointsPanel({ models, runs, goal }: PointsPanelProps) {
         {time !== null &&
           ` A run takes ${formatNumber(time, 0)} s: ${formatNumber((60 * found.expected) / time, 0)} points a minute.`}
       </p>
-      <table className={styles['table']}>
+      <table className={`${table['table']} ${styles['table']}`}>
         <thead>
           <tr>
             <th>model</th>

@@ -26,6 +26,8 @@ import { verdictFigures } from './figures.ts';
 import { HonestyPanel } from './HonestyPanel.tsx';
 import { PointsPanel } from './PointsPanel.tsx';
 import { useAdvice } from './useAdvice.ts';
+import { sheetAddress } from '../../ui/sheetAddress.ts';
+import { island } from '../../ui/island.tsx';
 import styles from './VerdictView.module.css';
 
 // The charts bring a drawing library with them, which the sentence should not wait for.
@@ -58,7 +60,7 @@ const PANELS: readonly { value: Panel; label: string }[] = [
 ];
 
 /** The verdict station: one sentence, and the evidence beneath it. */
-export function VerdictView(props: VerdictViewProps) {
+function VerdictSheet(props: VerdictViewProps) {
   const { route, robot, field, revision, runs, older, sessions, titleBlock } = props;
   const { plan } = revision;
   const checkpoints = useMemo(() => checkpointsOf(plan), [plan]);
@@ -131,7 +133,7 @@ export function VerdictView(props: VerdictViewProps) {
             label="Route"
             value={route.id}
             options={props.routes.map(({ id, name }) => ({ value: id, label: name }))}
-            onChange={(id) => location.assign(`/verdict?route=${id}`)}
+            onChange={(id) => location.assign(sheetAddress('/verdict', { route: id }))}
           />
           <Picker
             label="Revision"
@@ -140,7 +142,7 @@ export function VerdictView(props: VerdictViewProps) {
               value: String(number),
               label: `revision ${number}`,
             }))}
-            onChange={(number) => location.assign(`/verdict?revision=${number}`)}
+            onChange={(number) => location.assign(sheetAddress('/verdict', { revision: number }))}
           />
           {checkpoints.length > 1 && (
             <Picker
@@ -243,13 +245,17 @@ export function VerdictView(props: VerdictViewProps) {
           )}
         </div>
         <div className={styles['bottom']}>
-          <a href={`/story?route=${route.id}`}>The story of this route, to print</a>
+          <a href={sheetAddress('/story', { route: route.id })}>
+            The story of this route, to print
+          </a>
           <TitleBlock {...titleBlock} revision={String(revision.number)} />
         </div>
       </section>
     </div>
   );
 }
+
+export const VerdictView = island(VerdictSheet);
 
 function labelOf(panel: Panel): string {
   return PANELS.find(({ value }) => value === panel)!.label;

@@ -1,13 +1,7 @@
 import type { Setup } from '../../robot/setup.ts';
 import type { RoutePlan } from '../../route/moves.ts';
-import {
-  STEERING_LIMIT,
-  STILL_RATE,
-  STILL_TIME,
-  TURN_END_RATE,
-  TURN_TOLERANCE,
-} from '../../simulation/settings.ts';
-import { degrees } from '../../geometry/angle.ts';
+import { JAVA_COUNTING_MOTORS, JAVA_LIBRARY, JAVA_WRAPPING_MOTORS } from './javaLibrary.ts';
+import { mentions, neededPieces, type LibraryPiece } from './needed.ts';
 import {
   numberText,
   partsOf,
@@ -20,7 +14,6 @@ import {
   type ProgramHeading,
   type Value,
 } from './parts.ts';
-import { JAVA_LIBRARY } from './javaLibrary.ts';
 
 /**
  * The route as one Java file, with the same numbers, functions and promises as the Python program.
@@ -32,22 +25,20 @@ export function javaProgram(
   origin: Origin,
 ): string {
   const parts = partsOf(plan, setup, origin);
-  const settings: Constant[] = [
-    ...robotConstants(setup, origin, STEERING_LIMIT),
-    {
-      name: 'TURN_TOLERANCE',
-      value: degrees(TURN_TOLERANCE),
-      comment: 'degrees, for turns by a controller',
-    },
-    { name: 'TURN_END_RATE', value: degrees(TURN_END_RATE), comment: 'degrees a second' },
-    { name: 'STILL_RATE', value: degrees(STILL_RATE), comment: 'degrees a second' },
-    { name: 'STILL_TIME', value: STILL_TIME, comment: 's' },
-  ];
-  const blocks = parts.flatMap((part) => [
-    '',
-    `    // ${safeText(part.title)}`,
-    ...(part.kind === 'repeat' ? [part.times] : part.constants).map(constantLine),
-  ]);
+  const run = runLines(parts).join('\n');
+  const library = libraryFor(run, setup);
+  const numbers = robotConstants(setup, origin).filter(({ name }) => mentions(library + run, name));
+  const blocks = parts
+    .map((part) => [part, part.kind === 'repeat' ? [part.times] : part.constants] as const)
+    .filter(([, constants]) => constants.length > 0)
+    .flatMap(([part, constants]) => [
+      '',
+      `    // ${safeText(part.title)}`,
+      ...constants.map(constantLine),
+    ]);
+  const imports = ['BooleanSupplier', 'DoubleSupplier', 'Supplier'].filter((name) =>
+    mentions(library, name),
+  );
   return [
     '/*',
     ` * ${safeText(heading.route)}, revision ${safeText(heading.revision)}.`,
@@ -56,31 +47,78 @@ export function javaProgram(
     ' * new RouteProgram(hub).run().',
     ' * Keep fingers and hair away from wheels and attachments, and hands off the table while it runs.',
     ' */',
-    'import java.util.function.BooleanSupplier;',
-    'import java.util.function.DoubleSupplier;',
-    'import java.util.function.Supplier;',
+    ...imports.map((name) => `import java.util.function.${name};`),
     '',
     'public class RouteProgram {',
     '    // Numbers of the robot, from its setup.',
-    ...settings.map(constantLine),
+    ...numbers.map(constantLine),
     '',
     '    // Numbers of the moves.',
     ...blocks,
-    JAVA_LIBRARY,
-    '    public void run() {',
-    '        try {',
-    '            settleAndZero(GYRO_WAIT);',
-    ...callLines(parts).map((line) => `            ${line}`),
-    '        } finally {',
-    '            hub.arm(0);',
-    '            hub.stop("brake");',
-    '        }',
-    '    }',
+    '',
+    library,
+    '',
+    run,
     '}',
     '',
   ].join('\n');
 }
 
+/** What stands whatever the route: the hub's own fields and how the program begins. */
+const ALWAYS = 'hub RouteProgram';
+
+/** The hub and the methods that a run needs. */
+function libraryFor(run: string, setup: Setup): string {
+  const motors = setup.drive.encoderWraps ? JAVA_WRAPPING_MOTORS : JAVA_COUNTING_MOTORS;
+  const members = `${JAVA_LIBRARY.replace(/^\n/, '')}${motors}`.trimEnd().split(/\n\n(?= {4}\S)/);
+  const [hub, ...rest] = members;
+  const pieces = rest.map((text): LibraryPiece => ({ text, names: namesOf(text) }));
+  const needed = neededPieces(pieces, `${ALWAYS}\n${run}`).map(({ text }) => text);
+  const code = [...needed, run].join('\n');
+  return [withCalled(hub!, code), ...needed].join('\n\n');
+}
+
+/** What a member of the class defines. */
+function namesOf(member: string): string[] {
+  const code = member.replace(/^ *(\/\*\*.*?\*\/|\/\/.*)$/gms, '').trim();
+  const type = /^(?:public )?(?:interface|record) (\w+)/.exec(code);
+  if (type !== null) return [type[1]!];
+  const field = /(\w+)(?: = [^;]*)?;/.exec(code.split('\n', 1)[0]!);
+  if (field !== null) return [field[1]!];
+  const method = /(\w+)\(/.exec(code);
+  return method === null ? [] : [method[1]!];
+}
+
+/** The interface of the hub with the methods that are called. */
+function withCalled(hub: string, code: string): string {
+  const [head, ...methods] = hub.replace(/\n {4}\}$/, '').split(/\n\n/);
+  // The first method stands under the interface's own line.
+  const [opening, first] = head!.split(/(?<=\{)\n/);
+  const called = [first!, ...methods].filter((method) => {
+    const name = /(\w+)\([^)]*\);/.exec(method)![1]!;
+    return new RegExp(`hub(\\.|::)${name}\\b`).test(code);
+  });
+  return `${opening}\n${called.join('\n\n')}\n    }`;
+}
+
+function runLines(parts: readonly Part[]): string[] {
+  const arm = parts.some(
+    (part) => part.kind === 'move' && part.calls.some((call) => call.function === 'move arm'),
+  );
+  return [
+    '    public void run() {',
+    '        try {',
+    '            settleAndZero(GYRO_WAIT);',
+    ...callLines(parts).map((line) => `            ${line}`),
+    '        } finally {',
+    ...(arm ? ['            hub.arm(0);'] : []),
+    '            hub.stop("brake");',
+    '        }',
+    '    }',
+  ];
+}
+
+/** The calls of all moves under what each move is, with loops round those that are repeated. */
 function callLines(parts: readonly Part[]): string[] {
   const lines: string[] = [];
   let depth = 0;
@@ -98,6 +136,7 @@ function callLines(parts: readonly Part[]): string[] {
       line('}');
       return;
     }
+    line(`// ${safeText(part.title)}`);
     for (const call of part.calls) line(`${expression(call)};`);
   });
   return lines;

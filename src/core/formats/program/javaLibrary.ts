@@ -11,19 +11,22 @@ export const JAVA_LIBRARY = `
         /** Degrees a second, with the sign of heading. */
         double rate();
 
-        /** Degrees of each motor, forwards positive, counting on over whole turns. */
+        /** Degrees of the left motor, forwards positive. */
         double leftMotor();
 
+        /** Degrees of the right motor, forwards positive. */
         double rightMotor();
 
-        /** Readings of the range sensors in mm; NaN when they see nothing. */
+        /** Reading of the range sensor ahead in mm; NaN when it sees nothing. */
         double rangeMm();
 
+        /** Reading of the range sensor at the side in mm; NaN when it sees nothing. */
         double sideRangeMm();
 
         /** Reflected light in percent under the sensor "first" or "second". */
         double light(String sensor);
 
+        /** Whether the bumper is pressed. */
         boolean touched();
 
         /** Power of both motors in percent, forwards positive. */
@@ -35,11 +38,13 @@ export const JAVA_LIBRARY = `
         /** Power of the attachment motor in percent; 0 holds it. */
         void arm(double power);
 
+        /** Degrees of the attachment motor, with the sign of its power. */
         double armMotor();
 
         /** A clock in seconds that only counts on. */
         double seconds();
 
+        /** Do nothing for this long. */
         void pause(double seconds);
     }
 
@@ -96,9 +101,9 @@ export const JAVA_LIBRARY = `
 
     Supplier<BooleanSupplier> travelled(double stopAfter) {
         return () -> {
-            double left = hub.leftMotor();
-            double right = hub.rightMotor();
-            return () -> Math.abs(hub.leftMotor() - left + hub.rightMotor() - right) / 2 >= stopAfter;
+            double left = leftMotor();
+            double right = rightMotor();
+            return () -> Math.abs(leftMotor() - left + rightMotor() - right) / 2 >= stopAfter;
         };
     }
 
@@ -152,9 +157,9 @@ export const JAVA_LIBRARY = `
 
     Supplier<DoubleSupplier> encoderHold(double gain) {
         return () -> {
-            double left = hub.leftMotor();
-            double right = hub.rightMotor();
-            return () -> gain * ((hub.rightMotor() - right) - (hub.leftMotor() - left));
+            double left = leftMotor();
+            double right = rightMotor();
+            return () -> gain * ((rightMotor() - right) - (leftMotor() - left));
         };
     }
 
@@ -267,7 +272,7 @@ export const JAVA_LIBRARY = `
         hub.pause(rest);
     }
 
-    // What ends an arc.
+    // Arcs, lines and the attachment.
 
     Supplier<BooleanSupplier> turnedByGyro(double stopAfter) {
         return () -> {
@@ -278,9 +283,9 @@ export const JAVA_LIBRARY = `
 
     Supplier<BooleanSupplier> turnedByMotors(double stopAfter) {
         return () -> {
-            double left = hub.leftMotor();
-            double right = hub.rightMotor();
-            return () -> Math.abs(hub.rightMotor() - right - hub.leftMotor() + left) >= stopAfter;
+            double left = leftMotor();
+            double right = rightMotor();
+            return () -> Math.abs(rightMotor() - right - leftMotor() + left) >= stopAfter;
         };
     }
 
@@ -320,5 +325,40 @@ export const JAVA_LIBRARY = `
         }, () -> hub.arm(power), timeLimit);
         hub.arm(0);
         hub.pause(rest);
+    }
+`;
+
+/** How the motors are read when they count on over whole turns. */
+export const JAVA_COUNTING_MOTORS = `
+    // How the motors are read.
+
+    double leftMotor() {
+        return hub.leftMotor();
+    }
+
+    double rightMotor() {
+        return hub.rightMotor();
+    }
+`;
+
+/** How they are read when they begin again at 0 after each turn: read more often than once in half a turn. */
+export const JAVA_WRAPPING_MOTORS = `
+    // How the motors are read: they begin again at 0 after each turn.
+
+    /** Where each motor was when it was read last, counting on over whole turns: left, right. */
+    private final double[] motorTurned = {0, 0};
+
+    /** The motor begins again at 0 after each turn; it went the short way since it was read last. */
+    double countOn(int side, double reading) {
+        motorTurned[side] += wrapped(reading - motorTurned[side]);
+        return motorTurned[side];
+    }
+
+    double leftMotor() {
+        return countOn(0, hub.leftMotor());
+    }
+
+    double rightMotor() {
+        return countOn(1, hub.rightMotor());
     }
 `;

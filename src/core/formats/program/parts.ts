@@ -9,6 +9,13 @@ import type {
   Until,
 } from '../../route/instruction.ts';
 import { gainPercentPerDegree, instructionsOf } from '../../route/instructions.ts';
+import {
+  STEERING_LIMIT,
+  STILL_RATE,
+  STILL_TIME,
+  TURN_END_RATE,
+  TURN_TOLERANCE,
+} from '../../simulation/settings.ts';
 import { stepsOf, type Move, type RoutePlan, type Stop } from '../../route/moves.ts';
 import { shownHeading } from '../headings.ts';
 import { MOVE_NAMES, moveTitle } from '../moveTitle.ts';
@@ -29,7 +36,13 @@ export interface Call {
   function: string;
   arguments: Argument[];
 }
-export type Argument = { constant: string } | { call: Call } | { text: string } | { value: Value };
+type Argument = { constant: string } | { call: Call } | { text: string } | { value: Value };
+
+/** Steps in which a hub or a gyro takes numbers; finer digits would only look exact. */
+const STEP = { percent: 0.1, degrees: 0.01, millimetres: 0.1, seconds: 0.01 };
+type Quantity = keyof typeof STEP | 'motor degrees' | 'gain' | 'as it is';
+/** Significant digits of a gain: nobody knows one better. */
+const GAIN_DIGITS = 4;
 
 /** A part of a program: the constants and calls of one move, or the loop around some. */
 export type Part =
@@ -78,6 +91,7 @@ class PartBuilder {
           this.constant(
             'POWER',
             100 * instruction.power,
+            'percent',
             `percent, ${round(instruction.speed)} mm/s`,
           ),
           { call: this.steering(instruction.steering) },
@@ -92,7 +106,7 @@ class PartBuilder {
         return [
           call(
             'align',
-            this.constant('POWER', 100 * instruction.power, 'percent'),
+            this.constant('POWER', 100 * instruction.power, 'percent', 'percent'),
             this.threshold(instruction.threshold),
             ...this.end(instruction),
           ),
@@ -107,8 +121,8 @@ class PartBuilder {
         return [
           call(
             'arc',
-            this.constant('LEFT_POWER', 100 * instruction.leftPower, 'percent'),
-            this.constant('RIGHT_POWER', 100 * instruction.rightPower, 'percent'),
+            this.constant('LEFT_POWER', 100 * instruction.leftPower, 'percent', 'percent'),
+            this.constant('RIGHT_POWER', 100 * instruction.rightPower, 'percent', 'percent'),
             {
               call:
                 instruction.by === 'gyro'
@@ -117,6 +131,7 @@ class PartBuilder {
                       this.constant(
                         'STOP_AFTER',
                         degrees(instruction.stopAfter),
+                        'degrees',
                         `degrees; ${runOn}`,
                       ),
                     )
@@ -125,6 +140,7 @@ class PartBuilder {
                       this.constant(
                         'STOP_AFTER',
                         motor,
+                        'motor degrees',
                         `degrees between the motors, track ${this.origin('drive.track')}; ${runOn}`,
                       ),
                     ),
@@ -138,18 +154,19 @@ class PartBuilder {
       case 'wait':
         return instruction.duration === 0
           ? []
-          : [call('pause', this.constant('SECONDS', instruction.duration, 's'))];
+          : [call('pause', this.constant('SECONDS', instruction.duration, 'seconds', 's'))];
       case 'arm':
         return [
           call(
             'move arm',
-            this.constant('POWER', 100 * instruction.power, 'percent'),
+            this.constant('POWER', 100 * instruction.power, 'percent', 'percent'),
             this.constant(
               'STOP_AFTER',
               degrees(Math.abs(instruction.angle) - instruction.runOn),
+              'motor degrees',
               `degrees; the motor runs on by ${round(degrees(instruction.runOn))}`,
             ),
-            this.constant('STALL_TIME', instruction.stallTime, 's without moving'),
+            this.constant('STALL_TIME', instruction.stallTime, 'seconds', 's without moving'),
             this.timeLimit(instruction.timeLimit),
             this.rest(instruction.rest),
           ),
@@ -166,13 +183,13 @@ class PartBuilder {
       {
         call:
           target.kind === 'heading'
-            ? call('to heading', this.constant('HEADING', shown, scale))
-            : call('by angle', this.constant('ANGLE', shown, scale)),
+            ? call('to heading', this.constant('HEADING', shown, 'degrees', scale))
+            : call('by angle', this.constant('ANGLE', shown, 'degrees', scale)),
       },
       { call: this.control(instruction.control, instruction, move) },
-      this.constant('POWER', 100 * instruction.power, 'percent'),
-      this.constant('LEFT', instruction.leftMoves, '1 when the left wheel moves'),
-      this.constant('RIGHT', instruction.rightMoves, '1 when the right wheel moves'),
+      this.constant('POWER', 100 * instruction.power, 'percent', 'percent'),
+      this.constant('LEFT', instruction.leftMoves, 'as it is', '1 when the left wheel moves'),
+      this.constant('RIGHT', instruction.rightMoves, 'as it is', '1 when the right wheel moves'),
       ...this.end(instruction),
     );
   }
@@ -183,6 +200,7 @@ class PartBuilder {
       this.constant(
         'STOP_EARLY',
         degrees(turn.stopEarly),
+        'degrees',
         `degrees, ${typed ? 'typed' : `from delay and braking, ${this.origin('motor.braking')}`}; at about ${round(shownHeading(turn.triggerHeading, this.setup))}`,
       );
     switch (control.kind) {
@@ -192,15 +210,30 @@ class PartBuilder {
         return call(
           'slow end',
           early(),
-          this.constant('LAST_ANGLE', degrees(control.lastAngle), 'degrees that go slowly'),
-          this.constant('LAST_POWER', 100 * control.lastPower, 'percent'),
+          this.constant(
+            'LAST_ANGLE',
+            degrees(control.lastAngle),
+            'degrees',
+            'degrees that go slowly',
+          ),
+          this.constant('LAST_POWER', 100 * control.lastPower, 'percent', 'percent'),
         );
       case 'controller':
         return call(
           'controller',
-          this.constant('P', gainPercentPerDegree(control.p), 'percent per degree'),
-          this.constant('I', gainPercentPerDegree(control.i), 'percent per degree and second'),
-          this.constant('D', gainPercentPerDegree(control.d), 'percent per degree a second'),
+          this.constant('P', gainPercentPerDegree(control.p), 'gain', 'percent per degree'),
+          this.constant(
+            'I',
+            gainPercentPerDegree(control.i),
+            'gain',
+            'percent per degree and second',
+          ),
+          this.constant(
+            'D',
+            gainPercentPerDegree(control.d),
+            'gain',
+            'percent per degree a second',
+          ),
         );
     }
   }
@@ -213,16 +246,22 @@ class PartBuilder {
         const perTurn = degrees(motorPerMillimetre(this.setup.drive) * this.setup.drive.track);
         return call(
           'encoder hold',
-          this.constant('GAIN', (100 * steering.gain) / perTurn, 'percent per motor degree'),
+          this.constant(
+            'GAIN',
+            (100 * steering.gain) / perTurn,
+            'gain',
+            'percent per motor degree',
+          ),
         );
       }
       case 'gyro':
         return call(
           'gyro hold',
-          this.constant('GAIN', gainPercentPerDegree(steering.gain), 'percent per degree'),
+          this.constant('GAIN', gainPercentPerDegree(steering.gain), 'gain', 'percent per degree'),
           this.constant(
             'HEADING',
             steering.heading === null ? null : shownHeading(steering.heading, this.setup),
+            'degrees',
             'degrees to keep; none keeps what it reads',
           ),
         );
@@ -232,11 +271,13 @@ class PartBuilder {
           this.constant(
             'GAIN',
             -steering.side * 100 * steering.gain,
+            'gain',
             'percent to the right per mm too far',
           ),
           this.constant(
             'KEEP_AT',
             steering.reading,
+            'millimetres',
             `mm as the sensor reads, offset ${this.origin('rangeSide.offset')}`,
           ),
         );
@@ -246,6 +287,7 @@ class PartBuilder {
           this.constant(
             'GAIN',
             (-steering.side * 100 * steering.gain) / 100,
+            'gain',
             'percent to the right per percent too light',
           ),
           this.threshold(steering.threshold),
@@ -262,6 +304,7 @@ class PartBuilder {
           this.constant(
             'STOP_AFTER',
             degrees(until.travel * motorPerMillimetre(this.setup.drive)),
+            'motor degrees',
             `motor degrees, ${round(until.travel)} mm, wheel ${this.origin('drive.wheelDiameter')}; ${rolls}`,
           ),
         );
@@ -271,6 +314,7 @@ class PartBuilder {
           this.constant(
             'STOP_AT',
             until.reading,
+            'millimetres',
             `mm as the sensor reads, offset ${this.origin('range.offset')}; ${rolls}`,
           ),
         );
@@ -283,18 +327,19 @@ class PartBuilder {
       case 'crossings':
         return call(
           'crossed',
-          this.constant('COUNT', until.count, 'lines'),
+          this.constant('COUNT', until.count, 'as it is', 'lines'),
           this.threshold(until.threshold),
           this.constant(
             'MARGIN',
             (100 * (this.setup.light.light - this.setup.light.dark)) / 8,
+            'percent',
             'percent on each side before a line counts again',
           ),
         );
       case 'touch':
         return call('touched');
       case 'time':
-        return call('after', this.constant('SECONDS', until.duration, 's'));
+        return call('after', this.constant('SECONDS', until.duration, 'seconds', 's'));
     }
   }
 
@@ -302,13 +347,17 @@ class PartBuilder {
     return this.constant(
       'THRESHOLD',
       100 * threshold,
+      'percent',
       `percent, dark is below; ${this.origin('light.threshold')}`,
     );
   }
 
   private setHeading(heading: number): Call {
     const shown = shownHeading(heading, this.setup);
-    return call('set heading', this.constant('HEADING_AFTER', shown, 'degrees, known again'));
+    return call(
+      'set heading',
+      this.constant('HEADING_AFTER', shown, 'degrees', 'degrees, known again'),
+    );
   }
 
   private end({
@@ -324,22 +373,35 @@ class PartBuilder {
   }
 
   private timeLimit(limit: number): Argument {
-    return this.constant('TIME_LIMIT', Number(limit.toFixed(1)), 's');
+    return this.constant('TIME_LIMIT', Number(limit.toFixed(1)), 'seconds', 's');
   }
 
   /** The pause of the robot, or a longer one of the move's own. */
   private rest(rest: number): Argument {
     return rest === this.setup.program.settle
       ? { constant: 'SETTLE' }
-      : this.constant('REST', rest, 's, until it has rolled out');
+      : this.constant('REST', rest, 'seconds', 's, until it has rolled out');
   }
 
-  private constant(name: string, value: Value, comment: string): Argument {
+  private constant(name: string, value: Value, quantity: Quantity, comment: string): Argument {
     const whole = `${this.prefix}_${name}`;
     if (!this.constants.some((constant) => constant.name === whole)) {
-      this.constants.push({ name: whole, value, comment });
+      const settable = typeof value === 'number' ? this.settable(value, quantity) : value;
+      this.constants.push({ name: whole, value: settable, comment });
     }
     return { constant: whole };
+  }
+
+  /** The nearest number that hub and sensors can tell from its neighbours. */
+  private settable(value: number, quantity: Quantity): number {
+    if (quantity === 'as it is') return value;
+    if (quantity === 'gain') return Number(value.toPrecision(GAIN_DIGITS));
+    // The average of two motors comes in half steps of one.
+    const step =
+      quantity === 'motor degrees'
+        ? degrees(this.setup.drive.encoderStep) / 2 || STEP.millimetres
+        : STEP[quantity];
+    return Number((Math.round(value / step) * step).toFixed(4));
   }
 }
 
@@ -357,9 +419,13 @@ export function numberText(value: number): string {
   return String(rounded === 0 ? 0 : rounded);
 }
 
-/** Names are people's text: nothing in them may end a comment or start a line of code. */
+/**
+ * Names are people's text: nothing in them may end a comment or a string, or start a line of code. All
+ * other signs stay, units and minus signs above all.
+ */
 export function safeText(text: string): string {
-  return text.replace(/[^\p{L}\p{N} .,;:()+\-–_°%]/gu, ' ').slice(0, 120);
+  const oneLine = text.replace(/["*\\`\p{C}\p{Zl}\p{Zp}]/gu, ' ');
+  return Array.from(oneLine).slice(0, 160).join('');
 }
 
 /** What stands at the head of a generated program. */
@@ -371,35 +437,27 @@ export interface ProgramHeading {
   revision: string;
 }
 
-/** The numbers of the robot that every program needs. */
-export function robotConstants(setup: Setup, origin: Origin, steeringLimit: number): Constant[] {
-  const { program, drive, gyro } = setup;
+/** The numbers of the robot that programs may need. */
+export function robotConstants(setup: Setup, origin: Origin): Constant[] {
+  const { program, gyro } = setup;
+  const of = (name: string, value: Value, comment: string): Constant => ({ name, value, comment });
   return [
-    {
-      name: 'LOOP_PERIOD',
-      value: program.loopPeriod,
-      comment: `s between two looks at the sensors; ${origin('program.loopPeriod')}`,
-    },
-    {
-      name: 'SETTLE',
-      value: program.settle,
-      comment: `s of rest after every stop; ${origin('program.settle')}`,
-    },
-    {
-      name: 'GYRO_WAIT',
-      value: program.gyroWait,
-      comment: `s to wait for a still gyro at the start; ${origin('program.gyroWait')}`,
-    },
-    {
-      name: 'MOTOR_DEGREES_PER_MM',
-      value: degrees(motorPerMillimetre(drive)),
-      comment: `wheel diameter: ${origin('drive.wheelDiameter')}`,
-    },
-    {
-      name: 'RIGHT_IS_POSITIVE',
-      value: gyro.rightPositive,
-      comment: 'how the gyro counts',
-    },
-    { name: 'STEERING_LIMIT', value: 100 * steeringLimit, comment: 'percent of power' },
+    of(
+      'LOOP_PERIOD',
+      program.loopPeriod,
+      `s between two looks at the sensors; ${origin('program.loopPeriod')}`,
+    ),
+    of('SETTLE', program.settle, `s of rest after every stop; ${origin('program.settle')}`),
+    of(
+      'GYRO_WAIT',
+      program.gyroWait,
+      `s to wait for a still gyro at the start; ${origin('program.gyroWait')}`,
+    ),
+    of('RIGHT_IS_POSITIVE', gyro.rightPositive, 'how the gyro counts'),
+    of('STEERING_LIMIT', 100 * STEERING_LIMIT, 'percent of power'),
+    of('TURN_TOLERANCE', degrees(TURN_TOLERANCE), 'degrees, for turns by a controller'),
+    of('TURN_END_RATE', degrees(TURN_END_RATE), 'degrees a second, for turns by a controller'),
+    of('STILL_RATE', degrees(STILL_RATE), 'degrees a second, below which the gyro is still'),
+    of('STILL_TIME', STILL_TIME, 's that it has to be still'),
   ];
 }

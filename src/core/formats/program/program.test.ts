@@ -56,7 +56,33 @@ describe.each([
     expect(after.length).toBe(before.length);
     const changed = after.filter((line, i) => line !== before[i]).length;
     expect(changed).toBeGreaterThan(0);
-    expect(changed).toBeLessThanOrEqual(3);
+    // The number, and the title of the move over it and in main.
+    expect(changed).toBeLessThanOrEqual(4);
+  });
+
+  it('brings only what the route needs, and says in main which move each step is', () => {
+    const short = { ...plan, moves: plan.moves.slice(0, 1) };
+    const text = write(short);
+    expect(text).not.toMatch(/gyro_?hold|to_?heading|light|arm|range/i);
+    expect(text.length).toBeLessThan(0.7 * write().length);
+    const main = text.slice(text.search(/def main|void run\(\)/));
+    expect(main).toContain(`${remark} 1  Drive back 430 mm`);
+  });
+
+  it('keeps signs and units, and writes no digit that nobody can set', () => {
+    expect(write()).toContain('2  Turn right to heading 90°');
+    const left = {
+      ...plan,
+      moves: [newMove('turn', '2', { target: { kind: 'heading', heading: radians(45) } })],
+    };
+    expect(write(left)).toContain('to heading −45°');
+    expect(write()).toMatch(/mm\/s/);
+    for (const [, decimals] of write().matchAll(/STOP_AFTER = \d+(?:\.(\d+))?/g)) {
+      expect(['', '5']).toContain(decimals ?? '');
+    }
+    for (const [, decimals] of write().matchAll(/POWER = -?\d+(?:\.(\d+))?/g)) {
+      expect((decimals ?? '').length).toBeLessThanOrEqual(1);
+    }
   });
 
   it('never compares for equality, and stops the motors whatever happens', () => {

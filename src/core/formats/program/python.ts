@@ -1,13 +1,6 @@
 import type { Setup } from '../../robot/setup.ts';
 import type { RoutePlan } from '../../route/moves.ts';
-import {
-  STEERING_LIMIT,
-  STILL_RATE,
-  STILL_TIME,
-  TURN_END_RATE,
-  TURN_TOLERANCE,
-} from '../../simulation/settings.ts';
-import { degrees } from '../../geometry/angle.ts';
+import { mentions, neededPieces, type LibraryPiece } from './needed.ts';
 import {
   numberText,
   partsOf,
@@ -20,12 +13,12 @@ import {
   type ProgramHeading,
   type Value,
 } from './parts.ts';
-import { PYTHON_LIBRARY } from './pythonLibrary.ts';
+import { PYTHON_COUNTING_MOTORS, PYTHON_LIBRARY, PYTHON_WRAPPING_MOTORS } from './pythonLibrary.ts';
 
 /**
- * The route as one Python file: numbers at the top, small functions, and a `Hub` class that the team
- * fills in for its own hub. It stops the motors when it is interrupted, has a time limit on every
- * loop, and never compares a reading for equality.
+ * The route as one Python file: numbers at the top, the functions that this route needs, and a `Hub` class
+ * that the team fills in for its own hub. It stops the motors when it is interrupted, has a time limit
+ * on every loop, and never compares a reading for equality.
  */
 export function pythonProgram(
   plan: RoutePlan,
@@ -34,11 +27,19 @@ export function pythonProgram(
   origin: Origin,
 ): string {
   const parts = partsOf(plan, setup, origin);
-  const blocks = parts.flatMap((part) => [
-    `# ${safeText(part.title)}`,
-    ...(part.kind === 'repeat' ? [part.times] : part.constants).map(constantLine),
-    '',
-  ]);
+  const main = mainLines(parts).join('\n');
+  const library = libraryFor(main, setup);
+  const numbers = robotConstants(setup, origin).filter(({ name }) =>
+    mentions(library + main, name),
+  );
+  const blocks = parts
+    .map((part) => [part, part.kind === 'repeat' ? [part.times] : part.constants] as const)
+    .filter(([, constants]) => constants.length > 0)
+    .flatMap(([part, constants]) => [
+      `# ${safeText(part.title)}`,
+      ...constants.map(constantLine),
+      '',
+    ]);
   return [
     `"""${safeText(heading.route)}, revision ${safeText(heading.revision)}.`,
     '',
@@ -47,30 +48,60 @@ export function pythonProgram(
     '"""',
     '',
     '# Numbers of the robot, from its setup.',
-    ...robotConstants(setup, origin, STEERING_LIMIT).map(constantLine),
-    `TURN_TOLERANCE = ${numberText(degrees(TURN_TOLERANCE))}  # degrees, for turns by a controller`,
-    `TURN_END_RATE = ${numberText(degrees(TURN_END_RATE))}  # degrees a second`,
-    `STILL_RATE = ${numberText(degrees(STILL_RATE))}  # degrees a second, below which the gyro is still`,
-    `STILL_TIME = ${numberText(STILL_TIME)}  # s`,
+    ...numbers.map(constantLine),
     '',
     '# Numbers of the moves.',
     ...blocks,
-    PYTHON_LIBRARY,
+    '',
+    library,
+    '',
+    '',
+    main,
+    '',
+  ].join('\n');
+}
+
+/** The hub and the functions that a main function needs. */
+function libraryFor(main: string, setup: Setup): string {
+  const motors = setup.drive.encoderWraps ? PYTHON_WRAPPING_MOTORS : PYTHON_COUNTING_MOTORS;
+  const [hub, ...rest] = `${PYTHON_LIBRARY.trim()}\n\n\n${motors.trim()}`.split(/\n\n\n/);
+  const pieces = rest.map((text): LibraryPiece => {
+    const named = /^(?:def (\w+)|(\w+) = )/m.exec(text);
+    return { text, names: named === null ? [] : [named[1] ?? named[2]!] };
+  });
+  const needed = neededPieces(pieces, main).map(({ text }) => text);
+  const code = [...needed, main].join('\n');
+  // The hub keeps the methods that are called.
+  const [head, ...methods] = hub!.split(/\n\n/);
+  const called = methods.filter((method) => {
+    const name = /def (\w+)/.exec(method)![1]!;
+    return new RegExp(`hub\\.${name}\\b`).test(code);
+  });
+  return [[head, ...called].join('\n\n'), ...needed].join('\n\n\n');
+}
+
+function mainLines(parts: readonly Part[]): string[] {
+  const arm = parts.some((part) => part.kind === 'move' && part.calls.some(isArm));
+  return [
     'def main(hub):',
     '    try:',
     '        settle_and_zero(hub, GYRO_WAIT)',
     ...callLines(parts).map((line) => `        ${line}`),
     '    finally:',
-    '        hub.arm(0)',
+    ...(arm ? ['        hub.arm(0)'] : []),
     '        hub.stop("brake")',
-    '',
-  ].join('\n');
+  ];
 }
 
-/** The calls of all moves, with loops round those that are repeated. */
+function isArm(call: Call): boolean {
+  return call.function === 'move arm';
+}
+
+/** The calls of all moves under what each move is, with loops round those that are repeated. */
 function callLines(parts: readonly Part[]): string[] {
   const lines: string[] = [];
   let depth = 0;
+  const line = (text: string) => lines.push(`${indent(depth)}${text}`);
   parts.forEach((part, i) => {
     const loops = parts
       .slice(i)
@@ -78,15 +109,18 @@ function callLines(parts: readonly Part[]): string[] {
       .reverse();
     for (const loop of loops) {
       if (loop.kind !== 'repeat') continue;
-      lines.push(`${indent(depth)}for _ in range(${loop.times.name}):`);
+      line(`for _ in range(${loop.times.name}):`);
       depth++;
     }
     if (part.kind === 'repeat') {
-      if (part.from >= 0 && part.from < i) depth--;
+      if (part.from < 0 || part.from >= i) return;
+      // A loop of nothing but remarks is none to Python.
+      if (!lines.at(-1)!.trim().endsWith(')')) line('pass');
+      depth--;
       return;
     }
-    for (const call of part.calls) lines.push(`${indent(depth)}${statement(call)}`);
-    if (part.calls.length === 0) lines.push(`${indent(depth)}pass  # ${safeText(part.title)}`);
+    line(`# ${safeText(part.title)}`);
+    for (const call of part.calls) line(statement(call));
   });
   return lines;
 }

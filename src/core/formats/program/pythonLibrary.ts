@@ -1,8 +1,7 @@
 /** What every generated Python program brings along: the hub to fill in, and one function a kind of move. */
 export const PYTHON_LIBRARY = `
 class Hub:
-    """The robot's hub. Fill in these methods for yours; nothing else has to change.
-    Methods for sensors and motors that the robot does not have can stay as they are."""
+    """The robot's hub. Fill in these methods for yours; nothing else has to change."""
 
     def reset_heading(self):
         """Make the gyro read 0 here. Nobody touches the robot meanwhile."""
@@ -17,11 +16,11 @@ class Hub:
         raise NotImplementedError
 
     def left_motor(self):
-        """Degrees of the left motor, forwards positive, counting on over whole turns."""
+        """Degrees of the left motor, forwards positive."""
         raise NotImplementedError
 
     def right_motor(self):
-        """Degrees of the right motor, forwards positive, counting on over whole turns."""
+        """Degrees of the right motor, forwards positive."""
         raise NotImplementedError
 
     def range_mm(self):
@@ -50,7 +49,7 @@ class Hub:
 
     def arm(self, power):
         """Set the power of the attachment motor in percent; 0 holds it."""
-        pass
+        raise NotImplementedError
 
     def arm_motor(self):
         """Degrees of the attachment motor, with the sign of its power."""
@@ -112,8 +111,8 @@ def travelled(stop_after):
     """The average of both motors has turned stop_after degrees."""
 
     def begin(hub):
-        left, right = hub.left_motor(), hub.right_motor()
-        return lambda: abs(hub.left_motor() - left + hub.right_motor() - right) / 2 >= stop_after
+        left, right = left_motor(hub), right_motor(hub)
+        return lambda: abs(left_motor(hub) - left + right_motor(hub) - right) / 2 >= stop_after
 
     return begin
 
@@ -178,8 +177,8 @@ def no_hold():
 
 def encoder_hold(gain):
     def begin(hub):
-        left, right = hub.left_motor(), hub.right_motor()
-        return lambda: gain * ((hub.right_motor() - right) - (hub.left_motor() - left))
+        left, right = left_motor(hub), right_motor(hub)
+        return lambda: gain * ((right_motor(hub) - right) - (left_motor(hub) - left))
 
     return begin
 
@@ -311,7 +310,7 @@ def turn(hub, target, way, power, left, right, time_limit, stop, rest):
     hub.wait(rest)
 
 
-# What ends an arc.
+# Arcs, lines and the attachment.
 
 
 def turned_by_gyro(stop_after):
@@ -324,8 +323,8 @@ def turned_by_gyro(stop_after):
 
 def turned_by_motors(stop_after):
     def begin(hub):
-        left, right = hub.left_motor(), hub.right_motor()
-        return lambda: abs(hub.right_motor() - right - hub.left_motor() + left) >= stop_after
+        left, right = left_motor(hub), right_motor(hub)
+        return lambda: abs(right_motor(hub) - right - left_motor(hub) + left) >= stop_after
 
     return begin
 
@@ -372,4 +371,41 @@ def move_arm(hub, power, stop_after, stall_time, time_limit, rest):
     hub.arm(0)
     hub.wait(rest)
 
+`;
+
+/** How the motors are read when they count on over whole turns. */
+export const PYTHON_COUNTING_MOTORS = `
+# How the motors are read.
+
+
+def left_motor(hub):
+    return hub.left_motor()
+
+
+def right_motor(hub):
+    return hub.right_motor()
+`;
+
+/** How they are read when they begin again at 0 after each turn: read more often than once in half a turn. */
+export const PYTHON_WRAPPING_MOTORS = `
+# How the motors are read: they begin again at 0 after each turn.
+
+
+# Where each motor was when it was read last, counting on over whole turns.
+motor_turned = {"left": 0, "right": 0}
+
+
+def count_on(side, reading):
+    """The motor begins again at 0 after each turn; it went the short way since it was read last."""
+    before = motor_turned[side]
+    motor_turned[side] = before + (reading - before + 180) % 360 - 180
+    return motor_turned[side]
+
+
+def left_motor(hub):
+    return count_on("left", hub.left_motor())
+
+
+def right_motor(hub):
+    return count_on("right", hub.right_motor())
 `;

@@ -1,10 +1,14 @@
-import { writeJsonFile } from '../../../contracts/files.ts';
+import { z } from 'zod';
+import { wholeBundle } from '../../../store/bundle.ts';
 import { database } from '../../../store/database.ts';
-import { wholeBundle } from '../../../store/files.ts';
-import { download, endpoint } from '../_endpoint.ts';
+import { download, endpoint, queryOf } from '../_endpoint.ts';
+import { streamed } from '../_stream.ts';
 
-/** Everything that is here, in one file that another Corvat takes in without loss. */
-export const GET = endpoint(async () => {
-  const bundle = await wholeBundle(database());
-  return download(writeJsonFile(bundle), 'application/json', 'corvat.bundle.json');
+const yesSchema = z.enum(['yes', 'no']);
+
+/** Everything that is here, in one file that another Corvat takes in without loss; `?photos=no` leaves photos out. */
+export const GET = endpoint(async (context) => {
+  const photos = queryOf(context, 'photos', yesSchema) !== 'no';
+  const lines = await streamed(database(), () => wholeBundle(database(), photos), true);
+  return download(lines, 'application/gzip', 'corvat.bundle.jsonl.gz');
 });

@@ -1,14 +1,15 @@
 import { z } from 'zod';
-import { idSchema } from '../../../../contracts/domain.ts';
+import { idSchema } from '../../../../contracts/scalars.ts';
 import { database } from '../../../../store/database.ts';
 import { NotFound } from '../../../../store/errors.ts';
 import { listRuns } from '../../../../store/runs.ts';
-import { endpoint, json } from '../../_endpoint.ts';
+import { endpoint, json, queryOf } from '../../_endpoint.ts';
 
-const limitSchema = z.coerce.number().int().min(1).max(100_000).optional().catch(undefined);
+const limitSchema = z.coerce.number().int().min(1).max(100_000);
 
 /** Runs by `?session=`, `?route=` or `?revision=`, oldest first; with `?limit=` the newest of them. */
-export const GET = endpoint(async ({ url }) => {
+export const GET = endpoint(async (context) => {
+  const { url } = context;
   const given = (name: string) => {
     const value = url.searchParams.get(name);
     if (value === null) return undefined;
@@ -20,7 +21,7 @@ export const GET = endpoint(async ({ url }) => {
       sessionId: given('session'),
       routeId: given('route'),
       revisionId: given('revision'),
-      limit: limitSchema.parse(url.searchParams.get('limit') ?? undefined),
+      limit: queryOf(context, 'limit', limitSchema) ?? undefined,
     }),
   );
 });

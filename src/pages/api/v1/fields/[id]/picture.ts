@@ -1,6 +1,6 @@
 import { database } from '../../../../../store/database.ts';
 import { NotFound } from '../../../../../store/errors.ts';
-import { getPicture, setPicture } from '../../../../../store/fields.ts';
+import { getField, getPicture, setPicture } from '../../../../../store/fields.ts';
 import { endpoint, idOf, json } from '../../../_endpoint.ts';
 import { pictureAnswer, pictureBody } from '../../../_picture.ts';
 
@@ -12,7 +12,8 @@ export const GET = endpoint(async (context) => {
 });
 
 export const PUT = endpoint(async (context) => {
+  const { id } = await getField(database(), idOf(context));
   const picture = await pictureBody(context.request);
-  await setPicture(database(), idOf(context), picture);
+  await setPicture(database(), id, picture);
   return json({ bytes: picture.bytes.length });
 });

@@ -1,39 +1,20 @@
 import { z } from 'zod';
-import { commandsSchema, tokenSchema } from '../../../../../contracts/link.ts';
+import { tokenSchema } from '../../../../../contracts/link.ts';
 import { database } from '../../../../../store/database.ts';
-import {
-  commandsAfter,
-  dropCommands,
-  finishCommand,
-  sendCommands,
-} from '../../../../../store/links.ts';
-import { body, endpoint, json, paramOf } from '../../../_endpoint.ts';
+import { commandsAfter, finishCommand } from '../../../../../store/links.ts';
+import { endpoint, json, paramOf, queryOf } from '../../../_endpoint.ts';
 
-const numberSchema = z.coerce.number().int().nonnegative().catch(0);
-const numberIn = (context: { url: URL }, name: string) =>
-  numberSchema.parse(context.url.searchParams.get(name) ?? 0);
+const numberSchema = z.coerce.number().int().min(0).max(1e9);
 
 /** Commands for the practice robot after the number `after`. */
-export const GET = endpoint(async (context) =>
-  json(
-    await commandsAfter(
-      database(),
-      paramOf(context, 'token', tokenSchema),
-      numberIn(context, 'after'),
-    ),
-  ),
-);
-
-export const POST = endpoint(async (context) => {
-  const { commands } = await body(context.request, commandsSchema);
-  await sendCommands(database(), paramOf(context, 'token', tokenSchema), commands);
-  return new Response(null, { status: 204 });
+export const GET = endpoint(async (context) => {
+  const token = paramOf(context, 'token', tokenSchema);
+  return json(await commandsAfter(database(), token, queryOf(context, 'after', numberSchema) ?? 0));
 });
 
-/** Takes a finished command away by its `number`, or without one all that have not begun. */
+/** Takes a finished command away by its `number`. */
 export const DELETE = endpoint(async (context) => {
   const token = paramOf(context, 'token', tokenSchema);
-  const number = numberIn(context, 'number');
-  await (number > 0 ? finishCommand(database(), token, number) : dropCommands(database(), token));
+  await finishCommand(database(), token, queryOf(context, 'number', numberSchema) ?? 0);
   return new Response(null, { status: 204 });
 });

@@ -1,12 +1,13 @@
-import { writeJsonFile } from '../../../../../contracts/files.ts';
+import { routeBundle } from '../../../../../store/bundle.ts';
 import { database } from '../../../../../store/database.ts';
-import { routeBundle } from '../../../../../store/files.ts';
 import { getRoute } from '../../../../../store/routes.ts';
 import { download, endpoint, idOf } from '../../../_endpoint.ts';
+import { streamed } from '../../../_stream.ts';
 
 /** The route with its robot, its field and its runs, raw readings and all, in one file. */
 export const GET = endpoint(async (context) => {
-  const { name } = await getRoute(database(), idOf(context));
-  const bundle = await routeBundle(database(), idOf(context));
-  return download(writeJsonFile(bundle), 'application/json', `${name}.bundle.json`);
+  const id = idOf(context);
+  const { name } = await getRoute(database(), id);
+  const lines = await streamed(database(), () => routeBundle(database(), id), true);
+  return download(lines, 'application/gzip', `${name}.bundle.jsonl.gz`);
 });

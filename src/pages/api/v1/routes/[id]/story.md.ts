@@ -1,10 +1,10 @@
 import { storyMarkdown } from '../../../../../core/formats/storyMarkdown.ts';
 import { database } from '../../../../../store/database.ts';
-import { loadStory } from '../../../../../store/story.ts';
+import { tellStory } from '../../../../../server/story.ts';
 import { download, endpoint, idOf } from '../../../_endpoint.ts';
 
 /** The story of a route as Markdown. */
 export const GET = endpoint(async (context) => {
-  const { story } = await loadStory(database(), idOf(context));
+  const { story } = await tellStory(database(), idOf(context), context.request.signal);
   return download(storyMarkdown(story), 'text/markdown', `${story.route}.story.md`);
 });

@@ -1,6 +1,6 @@
 import { database } from '../../../../../store/database.ts';
 import { NotFound } from '../../../../../store/errors.ts';
-import { getPhoto, setPhoto } from '../../../../../store/runs.ts';
+import { getPhoto, getRun, setPhoto } from '../../../../../store/runs.ts';
 import { endpoint, idOf, json } from '../../../_endpoint.ts';
 import { pictureAnswer, pictureBody } from '../../../_picture.ts';
 
@@ -12,7 +12,8 @@ export const GET = endpoint(async (context) => {
 });
 
 export const PUT = endpoint(async (context) => {
+  const { id } = await getRun(database(), idOf(context));
   const photo = await pictureBody(context.request);
-  await setPhoto(database(), idOf(context), photo);
+  await setPhoto(database(), id, photo);
   return json({ bytes: photo.bytes.length });
 });

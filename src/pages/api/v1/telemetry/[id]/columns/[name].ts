@@ -3,6 +3,8 @@ import { database } from '../../../../../../store/database.ts';
 import { getColumn, putColumn } from '../../../../../../store/telemetry.ts';
 import { bodyBytes, endpoint, idOf, paramOf } from '../../../../_endpoint.ts';
 
+/** Two million doubles, and a little. */
+const LARGEST_COLUMN = 17 * 1024 * 1024;
 const nameSchema = z.string().max(40);
 
 /** One packed column of a recording, as bytes. */
@@ -16,6 +18,11 @@ export const GET = endpoint(async (context) => {
 
 export const PUT = endpoint(async (context) => {
   const name = paramOf(context, 'name', nameSchema);
-  await putColumn(database(), idOf(context), name, await bodyBytes(context.request));
+  await putColumn(
+    database(),
+    idOf(context),
+    name,
+    await bodyBytes(context.request, LARGEST_COLUMN),
+  );
   return new Response(null, { status: 204 });
 });

@@ -1,0 +1,60 @@
+import { readFileSync } from 'node:fs';
+import { createInterface } from 'node:readline';
+import { gunzipSync } from 'node:zlib';
+import { forecastBundle } from './forecast.ts';
+import { judgeLine } from './judge.ts';
+
+const USAGE = `Say what to do:
+  npm run --silent corvat -- judge < lines        judges series of runs, one a line of JSON
+  npm run --silent corvat -- forecast bundle      forecasts the routes of a bundle
+docs/formats.md says what goes in and comes out.`;
+
+/**
+ * The door for whoever scripts: reads, computes, writes, and keeps nothing.
+ *
+ * @returns the exit status
+ */
+export async function command(words: readonly string[]): Promise<number> {
+  const [name, file, ...more] = words;
+  if (name === 'judge' && file === undefined) return judge();
+  if (name === 'forecast' && file !== undefined && more.length === 0) return forecast(file);
+  say(process.stderr, USAGE);
+  return 1;
+}
+
+async function judge(): Promise<number> {
+  let number = 0;
+  let status = 0;
+  for await (const line of createInterface({ input: process.stdin, crlfDelay: Infinity })) {
+    number++;
+    if (line.trim() === '') continue;
+    try {
+      say(process.stdout, JSON.stringify(judgeLine(line)));
+    } catch (error) {
+      say(process.stderr, `Line ${number}: ${sentenceOf(error)}`);
+      status = 1;
+    }
+  }
+  return status;
+}
+
+function forecast(file: string): number {
+  try {
+    const bytes = readFileSync(file);
+    const packed = bytes[0] === 0x1f && bytes[1] === 0x8b;
+    const text = (packed ? gunzipSync(bytes) : bytes).toString('utf8');
+    for (const one of forecastBundle(text)) say(process.stdout, JSON.stringify(one));
+    return 0;
+  } catch (error) {
+    say(process.stderr, `${file}: ${sentenceOf(error)}`);
+    return 1;
+  }
+}
+
+function say(stream: NodeJS.WriteStream, text: string): void {
+  stream.write(`${text}\n`);
+}
+
+function sentenceOf(error: unknown): string {
+  return error instanceof Error ? error.message : String(error);
+}

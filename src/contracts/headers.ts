@@ -1,0 +1,8 @@
+/** Header in which a device says what its clock shows while it sends. */
+export const DEVICE_TIME_HEADER = 'corvat-device-time';
+
+/** Header with the key by which a Corvat knows its own practice robot. */
+export const PRACTICE_KEY_HEADER = 'corvat-practice-key';
+
+/** What the token of a link looks like: long enough that nobody guesses it. */
+export const TOKEN_PATTERN = /^[A-Za-z0-9_-]{22}$/;

@@ -1,0 +1,29 @@
+import type { Thing, ThingKind } from './editing.ts';
+import type { Field } from './field.ts';
+
+/** What a kind of thing on a field is called. */
+export const THING_WORDS: Readonly<Record<ThingKind, string>> = {
+  model: 'Model',
+  wall: 'Wall',
+  line: 'Line',
+  start: 'Start place',
+};
+
+/** Everything that stands on a field, each with its kind. */
+export function thingsOf(field: Field): Thing[] {
+  return [
+    ...field.models.map((thing): Thing => ({ kind: 'model', thing })),
+    ...field.walls.map((thing): Thing => ({ kind: 'wall', thing })),
+    ...field.lines.map((thing): Thing => ({ kind: 'line', thing })),
+    ...field.starts.map((thing): Thing => ({ kind: 'start', thing })),
+  ];
+}
+
+/** What a field is besides the things on it. */
+export const TABLE_MEMBERS = ['width', 'height', 'border', 'matchSeconds', 'picture'] as const;
+export type TableMember = (typeof TABLE_MEMBERS)[number];
+
+/** Whether two values say the same. They are plain data, so their text tells. */
+export function alike(a: unknown, b: unknown): boolean {
+  return JSON.stringify(a) === JSON.stringify(b);
+}

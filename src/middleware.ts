@@ -1,0 +1,40 @@
+import { defineMiddleware } from 'astro:middleware';
+import { problemAnswer } from './pages/api/_endpoint.ts';
+import { problemOf, RETRY_AFTER } from './server/problems.ts';
+
+/** Beside the policy for scripts and styles that the build writes: what only a header can say. */
+const POLICY = "frame-ancestors 'none'; base-uri 'self'; form-action 'self'; object-src 'none'";
+
+/** Whoever asks the API for what is not there gets an answer of the API. */
+function problemInsteadOfPage(response: Response): Response {
+  if (!(response.headers.get('content-type') ?? '').startsWith('text/html')) return response;
+  return problemAnswer({
+    type: 'about:blank',
+    title: 'Not found',
+    status: 404,
+    detail: 'The API has nothing under this address, or not for this method.',
+  });
+}
+
+/**
+ * A page is made whole before its first byte goes out, so that one that fails shows a page that says so,
+ * and never nothing.
+ */
+export const onRequest = defineMiddleware(async (context, next) => {
+  if (context.url.pathname.startsWith('/api/')) return problemInsteadOfPage(await next());
+  const page = async (response: Response) => {
+    const headers = new Headers(response.headers);
+    headers.append('content-security-policy', POLICY);
+    headers.set('cache-control', 'no-store');
+    return new Response(await response.text(), { status: response.status, headers });
+  };
+  try {
+    return await page(await next());
+  } catch (error) {
+    const problem = problemOf(error);
+    context.locals.problem = problem;
+    const { body, headers } = await page(await context.rewrite('/trouble'));
+    if (problem.status === 503) headers.set('retry-after', String(RETRY_AFTER));
+    return new Response(body, { status: problem.status, headers });
+  }
+});

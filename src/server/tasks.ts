@@ -1,0 +1,67 @@
+import { move, transferableSymbol, valueSymbol } from 'piscina';
+import type { Problem } from '../contracts/problem.ts';
+import { forecastRequestSchema, type ImportResult } from '../contracts/records.ts';
+import { storyOf, type Story, type StorySource } from '../core/consistency/story.ts';
+import { planFaults } from '../core/route/moves.ts';
+import { forecastRuns } from '../core/simulation/forecast.ts';
+import { connect } from '../store/database.ts';
+import { takeFile } from '../store/intake/intake.ts';
+import { readJsonBody } from './jsonBody.ts';
+import { problemOf, Refused } from './problems.ts';
+
+/** What a task gives: its value, or why there is none. Classes of errors do not cross threads. */
+export type TaskResult<T> = { value: T } | { problem: Problem };
+
+/** Takes a file on the disk in. */
+export function importFile(task: {
+  path: string;
+  url: string;
+  copy: boolean;
+}): Promise<TaskResult<ImportResult>> {
+  return answered(async () => {
+    const database = connect(task.url);
+    try {
+      return await takeFile(database, task.path, task.copy);
+    } finally {
+      await database.close();
+    }
+  });
+}
+
+/** The same forecast that the browser's worker makes; the answer as JSON, handed over and not copied. */
+export async function forecast(body: Uint8Array): Promise<TaskResult<Uint8Array<ArrayBuffer>>> {
+  const result = await answered(() => {
+    const { setup, field, plan, seed, runs } = readJsonBody(body, forecastRequestSchema);
+    const fault = planFaults(plan, field)[0];
+    if (fault !== undefined) throw new Refused(422, fault, { pointer: 'plan' });
+    const made = forecastRuns({ plan, field, believed: setup, truth: setup }, seed, runs);
+    const text = JSON.stringify({
+      ...made,
+      poses: Array.from(made.poses),
+      durations: Array.from(made.durations),
+      timeLimits: Array.from(made.timeLimits),
+      collisions: Array.from(made.collisions),
+      dropouts: Array.from(made.dropouts),
+      conditions: Array.from(made.conditions),
+    });
+    return new TextEncoder().encode(text);
+  });
+  if ('problem' in result) return result;
+  return move({
+    [transferableSymbol]: [result.value.buffer],
+    [valueSymbol]: result,
+  }) as unknown as TaskResult<Uint8Array<ArrayBuffer>>;
+}
+
+/** Tells a route's story. */
+export function story(source: StorySource): Promise<TaskResult<Story>> {
+  return answered(() => storyOf(source));
+}
+
+async function answered<T>(work: () => T | Promise<T>): Promise<TaskResult<T>> {
+  try {
+    return { value: await work() };
+  } catch (error) {
+    return { problem: problemOf(error) };
+  }
+}

@@ -1,0 +1,135 @@
+import { Op, QueryTypes, type ModelStatic, type Sequelize } from 'sequelize';
+import type { KeptRecord, KeptThing } from '../contracts/records.ts';
+import { inTransaction } from './database.ts';
+import { Conflict, NotFound } from './errors.ts';
+import { tablesOf } from './tables.ts';
+
+const WORD: Record<KeptThing, string> = {
+  robots: 'robot',
+  fields: 'field',
+  routes: 'route',
+  sessions: 'session',
+};
+
+/** Everything of a kind, put away or not, by name. */
+export async function listKept(database: Sequelize, thing: KeptThing): Promise<KeptRecord[]> {
+  const name = thing === 'sessions' ? "CONCAT(title, ', ', DATE(started_at))" : 'name';
+  const order = thing === 'sessions' ? 'started_at DESC' : 'name';
+  const rows = await database.query<{ id: string; name: string; archived: number }>(
+    `SELECT id, ${name} AS name, archived_at IS NOT NULL AS archived FROM ${thing} ORDER BY ${order}`,
+    { type: QueryTypes.SELECT },
+  );
+  return rows.map((row) => ({ ...row, archived: Boolean(Number(row.archived)) }));
+}
+
+/** Puts a thing away, so that no sheet offers it, or takes it out again. Throws {@link NotFound}. */
+export async function archive(
+  database: Sequelize,
+  thing: KeptThing,
+  id: string,
+  archived: boolean,
+): Promise<void> {
+  const row = await (tablesOf(database)[thing] as ModelStatic<ArchivedRow>).findByPk(id);
+  if (row === null) throw new NotFound(WORD[thing]);
+  await row.update({ archivedAt: archived ? new Date() : null });
+}
+
+type ArchivedRow = import('sequelize').Model & { archivedAt: Date | null };
+
+/**
+ * Deletes a thing with what hangs on it alone: a route with its revisions and runs, a session with its runs, a robot
+ * with its setups and bench records, a field with its drawings. What a route still needs is not deleted: throws a
+ * {@link Conflict} with the names of those that do.
+ */
+export async function remove(database: Sequelize, thing: KeptThing, id: string): Promise<void> {
+  const tables = tablesOf(database);
+  await inTransaction(database, async () => {
+    if ((await (tables[thing] as ModelStatic<ArchivedRow>).findByPk(id)) === null) {
+      throw new NotFound(WORD[thing]);
+    }
+    switch (thing) {
+      case 'sessions':
+        await removeRuns(database, { sessionId: id });
+        await tables.sessions.destroy({ where: { id } });
+        break;
+      case 'routes': {
+        const revisions = await tables.revisions.findAll({
+          where: { routeId: id },
+          attributes: ['id'],
+        });
+        await removeRuns(database, { revisionId: revisions.map((row) => row.id) });
+        await tables.revisions.destroy({ where: { routeId: id } });
+        await tables.routes.destroy({ where: { id } });
+        break;
+      }
+      case 'fields':
+        await refuseInUse(database, 'fieldId', id, 'field');
+        await tables.fieldRevisions.destroy({ where: { fieldId: id } });
+        await tables.fields.destroy({ where: { id } });
+        break;
+      case 'robots':
+        await refuseInUse(database, 'robotId', id, 'robot');
+        await tables.links.destroy({ where: { robotId: id } });
+        await tables.telemetry.destroy({ where: { robotId: id } });
+        await tables.benchRecords.destroy({ where: { robotId: id } });
+        await tables.setups.destroy({ where: { robotId: id } });
+        await tables.robots.destroy({ where: { id } });
+        break;
+    }
+  });
+}
+
+/** Removes everything that is kept here, links and records of imports too. */
+export async function removeEverything(database: Sequelize): Promise<void> {
+  const tables = tablesOf(database);
+  await inTransaction(database, async () => {
+    // Children before parents; what only belongs to one of these goes with it.
+    for (const table of [
+      tables.links,
+      tables.telemetry,
+      tables.runs,
+      tables.sessions,
+      tables.revisions,
+      tables.routes,
+      tables.fieldRevisions,
+      tables.fields,
+      tables.benchRecords,
+      tables.setups,
+      tables.robots,
+      tables.imports,
+    ] as { destroy: (options: object) => Promise<number> }[]) {
+      await table.destroy({ where: {} });
+    }
+  });
+}
+
+/** Removes runs with what was recorded of them. */
+export async function removeRuns(
+  database: Sequelize,
+  where: { sessionId?: string; revisionId?: string[]; id?: string[] },
+): Promise<void> {
+  const { runs, telemetry } = tablesOf(database);
+  const found = await runs.findAll({ where, attributes: ['id'] });
+  const ids = found.map(({ id }) => id);
+  await telemetry.destroy({ where: { runId: ids } });
+  await runs.destroy({ where: { id: ids } });
+}
+
+async function refuseInUse(
+  database: Sequelize,
+  member: 'fieldId' | 'robotId',
+  id: string,
+  word: string,
+): Promise<void> {
+  const users = await tablesOf(database).routes.findAll({
+    where: { [member]: { [Op.eq]: id } },
+    attributes: ['name'],
+    order: [['name', 'ASC']],
+  });
+  if (users.length === 0) return;
+  const names = users.map(({ name }) => `“${name}”`);
+  const some = names.length > 5 ? [...names.slice(0, 5), `${names.length - 5} more`] : names;
+  throw new Conflict(
+    `This ${word} is needed by ${some.join(', ')}. Delete ${names.length === 1 ? 'that route' : 'those routes'} first, or put the ${word} away: then no sheet offers it, and nothing is lost.`,
+  );
+}

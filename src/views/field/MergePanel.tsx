@@ -1,0 +1,71 @@
+import type { FieldRecord } from '../../contracts/records.ts';
+import { thingOf, type Thing } from '../../core/field/editing.ts';
+import { nameOf, TABLE_WORDS } from '../../core/field/fieldWords.ts';
+import type { Collision } from '../../core/field/merging.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Notice } from '../../ui/Notice.tsx';
+import styles from './FieldView.module.css';
+
+/** What somebody else saved while this drawing was worked on. */
+export interface Merging {
+  theirs: FieldRecord;
+  /** Their changes in sentences. */
+  changes: string[];
+  /** What both changed, until one side is chosen. */
+  collisions: Collision[];
+}
+
+/** The same without a collision that has been decided. */
+export function settled(merging: Merging, collision: Collision): Merging {
+  return { ...merging, collisions: merging.collisions.filter((one) => one !== collision) };
+}
+
+/** Their side of what collides, to be drawn beside ours. */
+export function theirThings({ theirs, collisions }: Merging): Thing[] {
+  return collisions.flatMap((collision) =>
+    collision.what === 'thing' ? (thingOf(theirs.field, collision.chosen) ?? []) : [],
+  );
+}
+
+interface MergePanelProps {
+  merging: Merging;
+  onMine: (collision: Collision) => void;
+  onTheirs: (collision: Collision) => void;
+}
+
+/** Says what somebody else saved meanwhile: what fits is in the drawing already, the rest is asked about. */
+export function MergePanel({ merging, onMine, onTheirs }: MergePanelProps) {
+  const { changes, collisions } = merging;
+  return (
+    <div className={styles['merging']} role="group" aria-label="Saved by somebody else">
+      <Notice>
+        Somebody else saved this field meanwhile. {changes.join(' ')}{' '}
+        {collisions.length === 0
+          ? 'Both drawings are laid together here: look, then save.'
+          : 'What only one of you changed is laid together here. Theirs is drawn dashed.'}
+      </Notice>
+      {collisions.map((collision) => (
+        <div key={keyOf(collision)} className={styles['collision']}>
+          <span>{wordsOf(collision)}</span>
+          <Button onClick={() => onMine(collision)}>Keep mine</Button>
+          <Button onClick={() => onTheirs(collision)}>Take theirs</Button>
+        </div>
+      ))}
+    </div>
+  );
+}
+
+function keyOf(collision: Collision): string {
+  return collision.what === 'table'
+    ? collision.member
+    : `${collision.chosen.kind} ${collision.chosen.id}`;
+}
+
+function wordsOf(collision: Collision): string {
+  if (collision.what === 'table') return `${TABLE_WORDS[collision.member]}: you both changed it.`;
+  const { mine, theirs } = collision;
+  const name = nameOf((mine ?? theirs)!);
+  if (theirs === null) return `${name}: you changed it, they took it away.`;
+  if (mine === null) return `${name}: you took it away, they changed it.`;
+  return `${name}: you both changed it.`;
+}

@@ -1,0 +1,111 @@
+import { useRef, useState } from 'react';
+import type { ImportResult } from '../../contracts/records.ts';
+import { send, sentenceOf } from '../../ui/api.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Notice } from '../../ui/Notice.tsx';
+import styles from './FilesView.module.css';
+
+interface Outcome {
+  file: string;
+  good: boolean;
+  sentence: string;
+}
+
+/** Takes files in by choice or by drop, and shows what came in before, to be taken back. */
+export function BringIn({ imports }: { imports: ImportResult[] }) {
+  const [outcomes, setOutcomes] = useState<Outcome[]>([]);
+  const [over, setOver] = useState(false);
+  const [busy, setBusy] = useState<string | null>(null);
+  const input = useRef<HTMLInputElement>(null);
+  const take = async (files: Iterable<File>) => {
+    const results: Outcome[] = [];
+    for (const file of files) {
+      setBusy(file.name);
+      results.push(await outcomeOf(file.name, send<ImportResult>('POST', 'imports', file)));
+    }
+    setBusy(null);
+    setOutcomes(results);
+  };
+  const undo = async ({ id }: ImportResult) => {
+    const work = send<ImportResult>('DELETE', `imports/${id}`).then(() => ({
+      sentence: 'Taken back. A copy of before lies in the data folder.',
+    }));
+    setOutcomes([await outcomeOf('Import', work)]);
+  };
+  return (
+    <>
+      <h1>Bring files in.</h1>
+      <p className={styles['lead']}>
+        Robots, fields, routes and runs, as JSON or CSV; a field also as an SVG drawing; bundles of
+        all of them. A file is taken whole or not at all.
+      </p>
+      <div
+        className={styles['drop']}
+        data-over={over}
+        onDragOver={(event) => {
+          event.preventDefault();
+          setOver(true);
+        }}
+        onDragLeave={() => setOver(false)}
+        onDrop={(event) => {
+          event.preventDefault();
+          setOver(false);
+          void take(event.dataTransfer.files);
+        }}
+      >
+        <p>{busy === null ? 'Drop files here' : `Reading ${busy} …`}</p>
+        <Button weight="main" disabled={busy !== null} onClick={() => input.current?.click()}>
+          Choose files
+        </Button>
+        <input
+          ref={input}
+          type="file"
+          accept=".json,.csv,.svg,.jsonl,.gz"
+          multiple
+          hidden
+          onChange={(event) => {
+            void take([...(event.target.files ?? [])]);
+            event.target.value = '';
+          }}
+        />
+      </div>
+      {outcomes.map((outcome) => (
+        <Notice key={outcome.file} mood={outcome.good ? 'good' : 'fault'}>
+          <strong>{outcome.file}</strong>: {outcome.sentence}
+        </Notice>
+      ))}
+      {outcomes.some((outcome) => outcome.good) && (
+        <Button onClick={() => location.reload()}>Show what is here now</Button>
+      )}
+      {imports.length > 0 && (
+        <>
+          <h2 className={styles['section']}>What came in</h2>
+          <ul className={styles['list']}>
+            {imports.map((one) => (
+              <li key={one.id}>
+                <div>
+                  {one.sentence}
+                  <small className="mono">{one.createdAt.slice(0, 16).replace('T', ' ')} UTC</small>
+                </div>
+                {one.undoneAt === null ? (
+                  <Button onClick={() => void undo(one)}>Take it back</Button>
+                ) : (
+                  <em>taken back</em>
+                )}
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </>
+  );
+}
+
+async function outcomeOf(file: string, work: Promise<{ sentence: string }>): Promise<Outcome> {
+  try {
+    const { sentence } = await work;
+    return { file, good: true, sentence };
+  } catch (error) {
+    return { file, good: false, sentence: sentenceOf(error) };
+  }
+}

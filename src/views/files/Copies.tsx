@@ -1,0 +1,55 @@
+import { useState } from 'react';
+import type { Copy } from '../../contracts/records.ts';
+import { formatNumber } from '../../core/quantities/quantity.ts';
+import { send, sentenceOf } from '../../ui/api.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Notice } from '../../ui/Notice.tsx';
+import styles from './FilesView.module.css';
+
+interface CopiesProps {
+  copies: Copy[];
+  folder: string | null;
+}
+
+/** The copies of everything that Corvat takes by itself, and how one is brought back. */
+export function Copies({ copies, folder }: CopiesProps) {
+  const [shown, setShown] = useState(copies);
+  const [note, setNote] = useState<{ good: boolean; sentence: string } | null>(null);
+  const take = async () => {
+    try {
+      setShown(await send<Copy[]>('POST', 'copies'));
+      setNote({ good: true, sentence: 'A copy of everything is in the data folder.' });
+    } catch (error) {
+      setNote({ good: false, sentence: sentenceOf(error) });
+    }
+  };
+  if (folder === null) return null;
+  return (
+    <>
+      <h2 className={styles['section']}>Copies of everything</h2>
+      <p className={styles['lead']}>
+        Corvat takes one a day, and one before anything is deleted, reset or brought up to date.
+        They lie in <code>{folder}</code>. To go back to one, stop Corvat and run{' '}
+        <code>npm run restore -- FILE</code>.
+      </p>
+      <div>
+        <Button onClick={() => void take()}>Take one now</Button>
+      </div>
+      {note !== null && <Notice mood={note.good ? 'good' : 'fault'}>{note.sentence}</Notice>}
+      <ul className={styles['list']}>
+        {shown.length === 0 && <li>None yet.</li>}
+        {shown.map(({ file, at, bytes, why }) => (
+          <li key={file}>
+            <div>
+              {why}
+              <small className="mono">{file}</small>
+            </div>
+            <span className="mono">
+              {at.slice(0, 16).replace('T', ' ')}, {formatNumber(bytes / 1024, 0)} kB
+            </span>
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
