@@ -1,7 +1,9 @@
 import { defineConfig } from 'vitest/config';
+import { WORKERS } from './tests/application.ts';
 
 export default defineConfig({
   test: {
+    maxWorkers: WORKERS,
     projects: [
       {
         // Experiments with many seeds take a while when both cores are busy.
@@ -21,7 +23,6 @@ export default defineConfig({
           globalSetup: ['tests/application.ts'],
           testTimeout: 60_000,
           hookTimeout: 120_000,
-          fileParallelism: false,
         },
       },
     ],

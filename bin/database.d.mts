@@ -8,5 +8,4 @@ export interface DatabaseServer {
 }
 
 export function startDatabase(data: string, wantedPort: number): Promise<DatabaseServer>;
-export function freePort(wanted: number): Promise<number>;
 export function isFree(port: number, host: string): Promise<boolean>;

@@ -6,9 +6,12 @@ import type { TestProject } from 'vitest/node';
 
 declare module 'vitest' {
   export interface ProvidedContext {
-    address: string;
+    addresses: string[];
   }
 }
+
+/** Test files that run at a time: each worker has an application of its own, and some start another. */
+export const WORKERS = 2;
 
 /** The folder of the project. */
 export const ROOT = fileURLToPath(new URL('..', import.meta.url));
@@ -85,10 +88,16 @@ export async function freePort(): Promise<number> {
   });
 }
 
-/** One application with the demo for all API and end-to-end tests. */
+/** One application with the demo a worker, for the API and end-to-end tests that need no other. */
 export default async function setup(project: TestProject): Promise<() => Promise<void>> {
-  rmSync(`${ROOT}.test/shared`, { recursive: true, force: true });
-  const application = await startApplication('.test/shared');
-  project.provide('address', application.address);
-  return () => application.stop();
+  const folders = Array.from({ length: WORKERS }, (_, index) => `.test/shared-${index + 1}`);
+  for (const folder of folders) rmSync(`${ROOT}${folder}`, { recursive: true, force: true });
+  const applications = await Promise.all(folders.map((folder) => startApplication(folder)));
+  project.provide(
+    'addresses',
+    applications.map(({ address }) => address),
+  );
+  return async () => {
+    await Promise.all(applications.map((application) => application.stop()));
+  };
 }

@@ -1,4 +1,10 @@
-import { chromium, type Browser, type BrowserContextOptions, type Page } from 'playwright-core';
+import {
+  chromium,
+  type Browser,
+  type BrowserContextOptions,
+  type Page,
+  type Request,
+} from 'playwright-core';
 
 /** Debian's Chromium without a window, and without anything that it would ask of a network. */
 export function openBrowser(): Promise<Browser> {
@@ -23,4 +29,28 @@ export async function openPage(
   page.on('console', (message) => message.type() === 'error' && faults.push(message.text()));
   page.on('pageerror', (error) => faults.push(error.message));
   return { page, faults };
+}
+
+/** How long a page has to have asked nothing before it counts as being at rest, ms. */
+const REST = 200;
+
+/**
+ * Opens an address and waits until its islands live and the page asks nothing more of the server. What
+ * follows a link does not count: its stream stays open as long as the page does, and of the script of a
+ * shared worker the browser never says that it has come.
+ */
+export async function goToRest(page: Page, address: string): Promise<void> {
+  const pending = new Set<Request>();
+  let last = Date.now();
+  const begun = (request: Request) => {
+    if (!/\/events$|\.shared-/.test(new URL(request.url()).pathname)) pending.add(request);
+  };
+  const ended = (request: Request) => {
+    if (pending.delete(request)) last = Date.now();
+  };
+  page.on('request', begun).on('requestfinished', ended).on('requestfailed', ended);
+  await page.goto(address);
+  await page.waitForFunction(() => document.querySelector('astro-island[ssr]') === null);
+  while (pending.size > 0 || Date.now() - last < REST) await page.waitForTimeout(REST / 4);
+  page.off('request', begun).off('requestfinished', ended).off('requestfailed', ended);
 }

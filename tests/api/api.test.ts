@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { describe, expect, inject, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
+import { address } from '../sharedApplication.ts';
 import type { BenchRecord } from '../../src/contracts/bench.ts';
 import type {
   FieldRecord,
@@ -14,8 +15,6 @@ import { caller } from './client.ts';
 import { forecastRuns } from '../../src/core/simulation/forecast.ts';
 import { checkpointsOf } from '../../src/core/route/moves.ts';
 import { newMove } from '../../src/core/route/newMove.ts';
-
-const address = inject('address');
 
 const call = caller(address);
 const list = async <T>(path: string) => (await call<T[]>('GET', path)).body;

@@ -2,7 +2,8 @@ import { randomUUID } from 'node:crypto';
 import { rmSync } from 'node:fs';
 import { gunzipSync } from 'node:zlib';
 import sharp from 'sharp';
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { address } from '../sharedApplication.ts';
 import type {
   FieldRecord,
   Route,
@@ -18,7 +19,6 @@ import { checkpointsOf } from '../../src/core/route/moves.ts';
 import { startApplication, type Application } from '../application.ts';
 import { caller } from './client.ts';
 
-const address = inject('address');
 const call = caller(address);
 const DATA = '.test/bundle';
 let other: Application;

@@ -1,13 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import { request } from 'node:http';
-import { beforeAll, describe, expect, inject, it } from 'vitest';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { address } from '../sharedApplication.ts';
 import type { Link, OpenedLink, WaitingCommand } from '../../src/contracts/link.ts';
 import type { Robot } from '../../src/contracts/records.ts';
 import type { Receipt } from '../../src/core/telemetry/receipt.ts';
 import { caller } from './client.ts';
 import { followLines } from './follower.ts';
 
-const address = inject('address');
 const call = caller(address);
 let robotId: string;
 

@@ -1,11 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import { request } from 'node:http';
-import { beforeAll, describe, expect, inject, it } from 'vitest';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { address } from '../sharedApplication.ts';
 import type { FieldRecord, Robot, Route, Run, Session } from '../../src/contracts/records.ts';
 import { DEVICE_TIME_HEADER } from '../../src/contracts/headers.ts';
 import { caller } from './client.ts';
 
-const address = inject('address');
 const call = caller(address);
 let route: Route;
 let place: Record<string, unknown>;

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { beforeAll, describe, expect, inject, it } from 'vitest';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { address } from '../sharedApplication.ts';
 import type { Bench, BenchRecord } from '../../src/contracts/bench.ts';
 import type { RobotFile } from '../../src/contracts/files.ts';
 import type { Robot } from '../../src/contracts/records.ts';
@@ -8,7 +9,6 @@ import { packRecording } from '../../src/core/telemetry/packed.ts';
 import { readRecording } from '../../src/core/telemetry/recording.ts';
 import { caller } from './client.ts';
 
-const address = inject('address');
 const call = caller(address);
 const TEXT = 't_s,heading_deg\n0,0\n0.01,0.1\n0.02,\n0.03,0.30000000000000004\n';
 const recording = readRecording(TEXT);

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
 import { readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
@@ -29,13 +30,18 @@ async function everything(address = application.address): Promise<string[]> {
   return text.trimEnd().split('\n').slice(1, -1);
 }
 
-function command(name: string, ...words: string[]) {
-  const { status, stdout, stderr } = spawnSync(process.execPath, [`bin/${name}.mjs`, ...words], {
+/** Runs a command to its end, and what it said last. */
+async function command(name: string, ...words: string[]) {
+  const child = spawn(process.execPath, [`bin/${name}.mjs`, ...words], {
     cwd: ROOT,
-    encoding: 'utf8',
     env: { ...process.env, CORVAT_DATA: DATA },
   });
-  return { status, said: `${stdout}${stderr}`.trim().split('\n').at(-1) ?? '' };
+  const output: string[] = [];
+  for (const stream of [child.stdout, child.stderr]) {
+    stream.setEncoding('utf8').on('data', (text: string) => output.push(text));
+  }
+  const [status] = (await once(child, 'close')) as [number];
+  return { status, said: output.join('').trim().split('\n').at(-1) ?? '' };
 }
 
 beforeAll(async () => {
@@ -128,12 +134,12 @@ async function makeItUgly(): Promise<void> {
 describe('a copy of everything', () => {
   it('is written while Corvat runs, and brings everything back to the last digit', async () => {
     const before = await everything();
-    expect(command('backup', FILE).said).toMatch(/rows, read back and found whole\.$/);
-    expect(command('backup', FILE).said).toMatch(/is there already/);
-    expect(command('restore', FILE).said).toMatch(/^Another Corvat has this data folder/);
+    expect((await command('backup', FILE)).said).toMatch(/rows, read back and found whole\.$/);
+    expect((await command('backup', FILE)).said).toMatch(/is there already/);
+    expect((await command('restore', FILE)).said).toMatch(/^Another Corvat has this data folder/);
     await call('POST', 'robots', { name: 'Made after the copy' });
     await application.stop();
-    const restored = command('restore', FILE);
+    const restored = await command('restore', FILE);
     expect(restored.status, restored.said).toBe(0);
     const kept = readdirSync(join(ROOT, DATA)).filter((name) =>
       name.startsWith('database.before-'),
@@ -158,7 +164,7 @@ describe('a copy of everything', () => {
     expect(said(changed)).toMatch(/is damaged/);
     expect(said(bytes.subarray(0, -40))).toMatch(/is damaged|its end is missing/);
     expect(said(Buffer.from('no copy'))).toMatch(/is damaged, or is no copy/);
-    expect(command('restore', join(ROOT, 'nowhere.gz')).said).toMatch(/^There is no file/);
+    expect((await command('restore', join(ROOT, 'nowhere.gz'))).said).toMatch(/^There is no file/);
     application = await startApplication(DATA);
     expect(await everything()).not.toHaveLength(0);
   }, 120_000);

@@ -1,7 +1,8 @@
 import { truncateSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Browser, Page } from 'playwright-core';
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { address } from '../sharedApplication.ts';
 import type { BenchOf, BenchRecord } from '../../src/contracts/bench.ts';
 import type { Robot } from '../../src/contracts/records.ts';
 import type { TelemetryRecord } from '../../src/contracts/telemetry.ts';
@@ -9,7 +10,6 @@ import { caller } from '../api/client.ts';
 import { ROOT } from '../application.ts';
 import { openBrowser, openPage } from '../browser.ts';
 
-const address = inject('address');
 const call = caller(address);
 let browser: Browser;
 let page: Page;

@@ -1,11 +1,11 @@
 import type { Browser, Page } from 'playwright-core';
-import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from 'vitest';
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { address } from '../sharedApplication.ts';
 import type { FieldRecord, Robot, Route } from '../../src/contracts/records.ts';
 import { caller } from '../api/client.ts';
 import { openBrowser, openPage } from '../browser.ts';
 import { EVERY_KIND_FIELD } from '../everyKind.ts';
 
-const address = inject('address');
 const call = caller(address);
 
 let browser: Browser;

@@ -1,8 +1,8 @@
 import type { Browser } from 'playwright-core';
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { address } from '../sharedApplication.ts';
 import { openBrowser, openPage } from '../browser.ts';
 
-const address = inject('address');
 let browser: Browser;
 
 beforeAll(async () => {

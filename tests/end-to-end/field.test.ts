@@ -1,10 +1,10 @@
 import type { Browser, Page } from 'playwright-core';
-import { afterAll, beforeAll, beforeEach, describe, expect, inject, it } from 'vitest';
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { address } from '../sharedApplication.ts';
 import type { FieldRecord } from '../../src/contracts/records.ts';
 import { caller } from '../api/client.ts';
 import { openBrowser, openPage } from '../browser.ts';
 
-const address = inject('address');
 const call = caller(address);
 
 let browser: Browser;

@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Robot, Route } from '../../src/contracts/records.ts';
 import { caller } from '../api/client.ts';
 import { ROOT, startApplication, type Application } from '../application.ts';
-import { openBrowser, openPage } from '../browser.ts';
+import { goToRest, openBrowser, openPage } from '../browser.ts';
 
 const DATA = '.test/first';
 const LONG = `The ${'very '.repeat(13)}long name`;
@@ -229,8 +229,7 @@ describe('a new route', () => {
       'checkpoint',
     ]);
     for (const path of ['bench', 'route', 'program', 'table', 'verdict', 'files']) {
-      await open(`/${path}?route=${made.id}`);
-      await page.waitForLoadState('networkidle');
+      await goToRest(page, `${application.address}/${path}?route=${made.id}`);
       expect(await page.title()).toMatch(/ · Corvat$/);
       expect(await page.locator('img').count()).toBe(0);
     }

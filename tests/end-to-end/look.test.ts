@@ -1,11 +1,11 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import type { Browser, Page } from 'playwright-core';
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { address } from '../sharedApplication.ts';
 import type { Route } from '../../src/contracts/records.ts';
 import { caller } from '../api/client.ts';
-import { openBrowser, openPage } from '../browser.ts';
+import { goToRest, openBrowser, openPage } from '../browser.ts';
 
-const address = inject('address');
 const PAGES = [
   '/bench',
   '/bench#rest',
@@ -32,8 +32,7 @@ afterAll(() => browser.close());
 /** Opens a page and waits until its island and its worker have come to rest. */
 async function settled(page: Page, path: string): Promise<void> {
   const [sheet, part = ''] = path.split('#');
-  await page.goto(`${address}${sheet}?route=${route}#${part}`, { waitUntil: 'networkidle' });
-  await page.locator('h1, h2').first().waitFor();
+  await goToRest(page, `${address}${sheet}?route=${route}#${part}`);
 }
 
 /** The faults that are found, each with where it is first. */

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { Browser, BrowserContext, Page } from 'playwright-core';
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { address } from '../sharedApplication.ts';
 import type {
   FieldRecord,
   Robot,
@@ -18,7 +19,6 @@ import { readRecording } from '../../src/core/telemetry/recording.ts';
 import { caller } from '../api/client.ts';
 import { openBrowser } from '../browser.ts';
 
-const address = inject('address');
 const call = caller(address);
 let browser: Browser;
 let context: BrowserContext;

@@ -1,9 +1,9 @@
 import type { Browser, Page } from 'playwright-core';
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { address } from '../sharedApplication.ts';
 import type { Robot, Route } from '../../src/contracts/records.ts';
 import { openBrowser, openPage } from '../browser.ts';
 
-const address = inject('address');
 let browser: Browser;
 let page: Page;
 let faults: string[] = [];

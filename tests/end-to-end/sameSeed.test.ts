@@ -1,12 +1,12 @@
 import type { Browser, Page } from 'playwright-core';
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { address } from '../sharedApplication.ts';
 import type { FieldRecord, Robot, Route } from '../../src/contracts/records.ts';
 import type { Experiment } from '../../src/core/simulation/run.ts';
 import { stepsOf } from '../../src/core/route/moves.ts';
 import { caller } from '../api/client.ts';
 import { openBrowser, openPage } from '../browser.ts';
 
-const address = inject('address');
 const call = caller(address);
 const SEED = 77;
 const RUNS = 40;

@@ -1,11 +1,11 @@
 import type { Browser } from 'playwright-core';
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { address } from '../sharedApplication.ts';
 import type { OpenedLink } from '../../src/contracts/link.ts';
 import type { Robot, Route } from '../../src/contracts/records.ts';
 import { caller } from '../api/client.ts';
 import { openBrowser, openPage } from '../browser.ts';
 
-const address = inject('address');
 const call = caller(address);
 let browser: Browser;
 

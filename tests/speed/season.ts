@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { Browser } from 'playwright-core';
 import { normal } from '../../src/core/simulation/randomness.ts';
+import { goToRest } from '../browser.ts';
 import { demoRoute, get, placeOfDemo } from './demoData.ts';
 import { longestTask, watchLongTasks } from './longTasks.ts';
 import { percentile, type Line } from './table.ts';
@@ -121,7 +122,7 @@ export async function seasonViews(browser: Browser, address: string): Promise<Li
   }
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await watchLongTasks(page);
-  await page.goto(`${address}/verdict?route=${route.id}`, { waitUntil: 'networkidle' });
+  await goToRest(page, `${address}/verdict?route=${route.id}`);
   await page.getByRole('tab', { name: 'Over time' }).click();
   await page.waitForTimeout(500);
   lines.push({

@@ -15,7 +15,7 @@ import { budgetBand } from '../../src/core/budget/band.ts';
 import { budgetOf, type StepModels } from '../../src/core/budget/budget.ts';
 import { nominalRun, type Experiment } from '../../src/core/simulation/run.ts';
 import { startApplication } from '../application.ts';
-import { openBrowser } from '../browser.ts';
+import { goToRest, openBrowser } from '../browser.ts';
 import { besideC } from './cReference.ts';
 import { millionLines, stillLogAnalysis, tenRobots } from './benches.ts';
 import { demoRoute, get, placeOfDemo } from './demoData.ts';
@@ -100,7 +100,7 @@ function budgetOfADrag(): Line[] {
 async function largeForecast(browser: Browser, address: string): Promise<Line[]> {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   const route = await demoRoute(address);
-  await page.goto(`${address}/route?route=${route.id}`, { waitUntil: 'networkidle' });
+  await goToRest(page, `${address}/route?route=${route.id}`);
   await page.getByRole('tab', { name: 'Spread' }).click();
   await page.getByText('20,000', { exact: true }).click();
   const from = performance.now();
@@ -122,7 +122,7 @@ async function forecastInBrowser(browser: Browser, address: string): Promise<Lin
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await watchLongTasks(page);
   const route = await demoRoute(address);
-  await page.goto(`${address}/route?route=${route.id}`, { waitUntil: 'networkidle' });
+  await goToRest(page, `${address}/route?route=${route.id}`);
   const forecast = page.getByRole('button', { name: `Forecast ${RUNS} runs` });
   await forecast.waitFor();
   await page.waitForTimeout(2000);
@@ -225,7 +225,7 @@ async function tableScripts(browser: Browser, address: string): Promise<Line[]> 
     if (response.request().resourceType() !== 'script') return;
     sizes.push(response.body().then((body) => gzipSync(body).length));
   });
-  await page.goto(`${address}/table`, { waitUntil: 'networkidle' });
+  await goToRest(page, `${address}/table`);
   const total = (await Promise.all(sizes)).reduce((sum, size) => sum + size, 0);
   await page.close();
   return [
