@@ -1,5 +1,5 @@
 import type { Field } from '../src/core/field/field.ts';
-import { rectangle } from '../src/core/geometry/polygon.ts';
+import { rectangle } from '../src/core/mathematics/polygon.ts';
 
 export const FIELD_NAME = 'Saltmarsh Watch';
 

@@ -13,18 +13,19 @@ import {
   type RunRow,
 } from '../src/contracts/files.ts';
 import { writeRunsTable } from '../src/contracts/tables/runsTable.ts';
-import { fitTurnModel, setupValuesFrom } from '../src/core/bench/turn.ts';
-import { aimOptions, promisesOf, toolPose } from '../src/core/consistency/aim.ts';
-import { summarise } from '../src/core/consistency/summary.ts';
+import { fitTurnModel, setupValuesFrom } from '../src/core/benches/turn.ts';
+import { aimOptions, promisesOf } from '../src/core/analysis/aim/aim.ts';
+import { toolPose } from '../src/core/robot/toolPose.ts';
+import { summarise } from '../src/core/analysis/runs/summary.ts';
 import { offsetFrom, scores, type Offset } from '../src/core/field/field.ts';
-import { radians, degrees } from '../src/core/geometry/angle.ts';
-import { STARTING_SETUP, withSetupValues, type Setup } from '../src/core/robot/setup.ts';
-import { checkpointsOf, shiftedPlan, type Move, type RoutePlan } from '../src/core/route/moves.ts';
+import { radians, degrees } from '../src/core/mathematics/angle.ts';
+import { STARTING_SETUP, withSetupValues, type Setup } from '../src/core/robot/parameters.ts';
+import { checkpointsOf, shiftedPlan, type Move, type RoutePlan } from '../src/core/moves/moves.ts';
 import { randomRun } from '../src/core/simulation/run.ts';
-import { simulateTurnTrials } from '../src/core/simulation/turnTrials.ts';
+import { simulateTurnTrials } from '../src/core/practice/turnTrials.ts';
 import { benchRecords } from './benches.ts';
 import { FIELD, FIELD_NAME } from './field.ts';
-import { newMove } from '../src/core/route/newMove.ts';
+import { newMove } from '../src/core/moves/newMove.ts';
 
 const SEED = 20261105;
 const ROBOT = 'Curlew';

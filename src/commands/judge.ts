@@ -1,11 +1,11 @@
 import { z } from 'zod';
 import { firstIssue } from '../contracts/problem.ts';
 import { listOf } from '../contracts/scalars.ts';
-import { verdictWords } from '../core/consistency/sentences.ts';
-import { verdictOf, type MeasuredRun } from '../core/consistency/verdict.ts';
+import { verdictWords } from '../core/text/sentences.ts';
+import { verdictOf, type MeasuredRun } from '../core/analysis/runs/verdict.ts';
 import type { Zone } from '../core/field/field.ts';
-import { radians } from '../core/geometry/angle.ts';
-import { STARTING_SETUP } from '../core/robot/setup.ts';
+import { radians } from '../core/mathematics/angle.ts';
+import { STARTING_SETUP } from '../core/robot/parameters.ts';
 
 const length = z.number().min(-5000).max(5000);
 const tolerance = z.number().positive().max(180).nullable().default(null);

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { DEVICE_KINDS, PLACE_KINDS, PROGRAM_LANGUAGES } from '../core/bench/ports.ts';
-import { REMEDIES } from '../core/bench/remedies.ts';
+import { DEVICE_KINDS, PLACE_KINDS, PROGRAM_LANGUAGES } from '../core/benches/ports.ts';
+import { REMEDIES } from '../core/benches/remedies.ts';
 import { idSchema, listOf, noteSchema, textSchema } from './scalars.ts';
 
 const angle = z.number().min(-1000).max(1000);

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Field, Zone } from '../core/field/field.ts';
-import { STARTING_SETUP, setupPaths, type Setup } from '../core/robot/setup.ts';
+import { STARTING_SETUP, setupPaths, type Setup } from '../core/robot/parameters.ts';
 import { distinctIds, listOf, localIdSchema, nameSchema, numberSchema } from './scalars.ts';
 
 export { idSchema } from './scalars.ts';

@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { REMEDIES } from '../core/bench/remedies.ts';
+import { REMEDIES } from '../core/benches/remedies.ts';
 import type { PracticeCommand } from '../core/practice/commands.ts';
 import type { Receipt } from '../core/telemetry/receipt.ts';
-import type { Setup } from '../core/robot/setup.ts';
+import type { Setup } from '../core/robot/parameters.ts';
 import { TOKEN_PATTERN } from './headers.ts';
 import { idSchema, listOf, nameSchema, textSchema } from './scalars.ts';
 

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { Move, RoutePlan } from '../core/route/moves.ts';
+import type { Move, RoutePlan } from '../core/moves/moves.ts';
 import { listOf, localIdSchema, nameSchema } from './scalars.ts';
 
 const millimetres = z.number().min(-20000).max(20000);

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import type { Fitness } from '../core/bench/driftVerdict.ts';
-import type { AimPromise } from '../core/consistency/promise.ts';
+import type { Fitness } from '../core/analysis/checks/driftVerdict.ts';
+import type { AimPromise } from '../core/analysis/runs/promise.ts';
 import { fieldSchema, planSchema, setupSchema, sourcesSchema } from './domain.ts';
 import {
   distinct,

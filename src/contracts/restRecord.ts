@@ -1,5 +1,9 @@
-import { driftSentence, driftWithoutRoute, type DriftVerdict } from '../core/bench/driftVerdict.ts';
-import type { GyroRest } from '../core/bench/gyroRest.ts';
+import {
+  driftSentence,
+  driftWithoutRoute,
+  type DriftVerdict,
+} from '../core/analysis/checks/driftVerdict.ts';
+import type { GyroRest } from '../core/benches/gyroRest.ts';
 import type { BenchOf, Conditions, Tried } from './bench.ts';
 
 /** What a check of a gyro found, and under what. */

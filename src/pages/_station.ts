@@ -1,9 +1,9 @@
 import type { AstroGlobal } from 'astro';
 import { formatDistanceToNowStrict } from 'date-fns';
 import type { FieldRecord, GyroCheck, Robot, Route, Run, Session } from '../contracts/records.ts';
-import { checkpointsOf } from '../core/route/moves.ts';
-import { measuredRuns } from '../core/consistency/measured.ts';
-import { verdictOf, type Verdict } from '../core/consistency/verdict.ts';
+import { checkpointsOf } from '../core/moves/moves.ts';
+import { measuredRuns } from '../core/analysis/runs/measured.ts';
+import { verdictOf, type Verdict } from '../core/analysis/runs/verdict.ts';
 import { database } from '../store/database.ts';
 import { getFieldAt, listFields } from '../store/fields.ts';
 import { newestBenchRecord } from '../store/benchRecords.ts';

@@ -1,6 +1,6 @@
 import type { Sequelize } from 'sequelize';
 import type { Run } from '../contracts/records.ts';
-import type { Story } from '../core/consistency/story.ts';
+import type { Story } from '../core/text/story.ts';
 import type { Field } from '../core/field/field.ts';
 import { loadStory } from '../store/story.ts';
 import { inThread } from './pool.ts';

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize } from 'sequelize';
 import type { z } from 'zod';
 import type { Robot, setupCreateSchema, SetupRevision } from '../contracts/records.ts';
-import { STARTING_SETUP } from '../core/robot/setup.ts';
+import { STARTING_SETUP } from '../core/robot/parameters.ts';
 import { inTransaction } from './database.ts';
 import { NotFound, StaleEdit } from './errors.ts';
 import { tablesOf, type RobotRow, type SetupRow } from './tables.ts';

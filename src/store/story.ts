@@ -1,5 +1,5 @@
 import type { Sequelize } from 'sequelize';
-import type { StorySource } from '../core/consistency/story.ts';
+import type { StorySource } from '../core/text/story.ts';
 import { listBenchRecords } from './benchRecords.ts';
 import { getFieldAt } from './fields.ts';
 import { getRobot, listSetups } from './robots.ts';

@@ -14,10 +14,10 @@ import type { Bench } from '../contracts/bench.ts';
 import type { TelemetryCreate } from '../contracts/telemetry.ts';
 import type { PracticeCommand } from '../core/practice/commands.ts';
 import type { Receipt } from '../core/telemetry/receipt.ts';
-import type { AimPromise } from '../core/consistency/promise.ts';
+import type { AimPromise } from '../core/analysis/runs/promise.ts';
 import type { Field } from '../core/field/field.ts';
-import type { Setup } from '../core/robot/setup.ts';
-import type { RoutePlan } from '../core/route/moves.ts';
+import type { Setup } from '../core/robot/parameters.ts';
+import type { RoutePlan } from '../core/moves/moves.ts';
 
 interface Row<T extends Model> extends Model<InferAttributes<T>, InferCreationAttributes<T>> {
   id: string;

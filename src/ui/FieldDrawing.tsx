@@ -1,6 +1,6 @@
 import { useId, type PointerEvent, type ReactNode } from 'react';
 import type { Field } from '../core/field/field.ts';
-import { toField, type Point } from '../core/geometry/pose.ts';
+import { toField, type Point } from '../core/mathematics/pose.ts';
 import styles from './FieldDrawing.module.css';
 
 interface FieldDrawingProps {

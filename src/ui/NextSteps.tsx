@@ -1,7 +1,7 @@
 import * as Comlink from 'comlink';
 import { useEffect, useRef, useState } from 'react';
-import type { NextStep } from '../core/planning/nextSteps.ts';
-import { formatNumber } from '../core/quantities/quantity.ts';
+import type { NextStep } from '../core/analysis/planning/nextSteps.ts';
+import { formatNumber } from '../core/mathematics/quantity.ts';
 import type { Experiment } from '../core/simulation/run.ts';
 import { Button } from './Button.tsx';
 import { Cancelled } from './cancellableWorker.ts';

@@ -1,6 +1,7 @@
 import { useEffect, useId, useState, type ReactNode } from 'react';
-import { formatQuantity, parseQuantity, type QuantityKind } from '../core/quantities/quantity.ts';
-import type { DriveBase } from '../core/robot/setup.ts';
+import { formatQuantity, parseQuantity, type QuantityKind } from '../core/mathematics/quantity.ts';
+import type { DriveBase } from '../core/robot/parameters.ts';
+import { wheelUnits } from '../core/robot/wheelUnits.ts';
 import styles from './QuantityField.module.css';
 
 interface QuantityFieldProps {
@@ -35,7 +36,11 @@ export function QuantityField(props: QuantityFieldProps) {
     if (!typing) setText(shown);
   }, [shown, typing]);
 
-  const parsed = parseQuantity(text, kind, drive);
+  const parsed = parseQuantity(
+    text,
+    kind,
+    kind === 'length' && drive !== undefined ? wheelUnits(drive) : [],
+  );
   const fault = parsed.ok ? (refuse?.(parsed.value) ?? null) : parsed.message;
   const take = (rest = 0) => {
     if (!parsed.ok || fault !== null) return;

@@ -1,8 +1,8 @@
 import { visibleEdges, type Field } from '../core/field/field.ts';
-import { rectangle } from '../core/geometry/polygon.ts';
-import { toField, type Point, type Pose } from '../core/geometry/pose.ts';
-import { nearestInCone, packSegments } from '../core/geometry/ray.ts';
-import type { RangeSensor, Setup } from '../core/robot/setup.ts';
+import { rectangle } from '../core/mathematics/polygon.ts';
+import { toField, type Point, type Pose } from '../core/mathematics/pose.ts';
+import { nearestInCone, packSegments } from '../core/mathematics/ray.ts';
+import type { RangeSensor, Setup } from '../core/robot/parameters.ts';
 import styles from './RobotMark.module.css';
 
 interface RobotMarkProps {

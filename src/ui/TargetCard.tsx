@@ -1,7 +1,7 @@
 import { useId, useRef, type PointerEvent } from 'react';
-import type { Ellipse } from '../core/consistency/summary.ts';
+import type { Ellipse } from '../core/analysis/runs/summary.ts';
 import { zoneReach, type Offset, type Zone } from '../core/field/field.ts';
-import { formatNumber } from '../core/quantities/quantity.ts';
+import { formatNumber } from '../core/mathematics/quantity.ts';
 import styles from './TargetCard.module.css';
 
 /** A run on the card. */

@@ -1,11 +1,11 @@
 import * as Comlink from 'comlink';
-import { delaysResult, type DelaysResult } from '../core/bench/delays.ts';
-import { driftVerdict, type DriftVerdict } from '../core/bench/driftVerdict.ts';
-import { gyroRest, type GyroRest, type StillLog } from '../core/bench/gyroRest.ts';
-import { motionLogOf, stillLogOf } from '../core/bench/logs.ts';
+import { delaysResult, type DelaysResult } from '../core/benches/delays.ts';
+import { driftVerdict, type DriftVerdict } from '../core/analysis/checks/driftVerdict.ts';
+import { gyroRest, type GyroRest, type StillLog } from '../core/benches/gyroRest.ts';
+import { motionLogOf, stillLogOf } from '../core/benches/logs.ts';
 import type { Field } from '../core/field/field.ts';
-import type { DriveBase, Setup } from '../core/robot/setup.ts';
-import type { RoutePlan } from '../core/route/moves.ts';
+import type { DriveBase, Setup } from '../core/robot/parameters.ts';
+import type { RoutePlan } from '../core/moves/moves.ts';
 import { packRecording, unpackColumn, type PackedColumn } from '../core/telemetry/packed.ts';
 import { RecordingFile, type Recording } from '../core/telemetry/recording.ts';
 

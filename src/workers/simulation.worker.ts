@@ -1,31 +1,31 @@
 import * as Comlink from 'comlink';
-import type { Share } from '../core/budget/budget.ts';
-import { spreadBand, type SpreadAt } from '../core/budget/spread.ts';
-import type { SpreadSource } from '../core/budget/stepModel.ts';
+import type { Share } from '../core/analysis/budget/budget.ts';
+import { spreadBand, type SpreadAt } from '../core/analysis/budget/spread.ts';
+import type { SpreadSource } from '../core/analysis/budget/stepModel.ts';
 import {
   aimOptions,
   type AimLimits,
   type AimOption,
   type AimTarget,
-} from '../core/consistency/aim.ts';
-import { honestyOf, type Honesty } from '../core/budget/honestyOf.ts';
-import { spreadShares } from '../core/budget/refit.ts';
-import type { OffsetSummary } from '../core/consistency/summary.ts';
-import { compareRuns, type Comparison } from '../core/consistency/comparison.ts';
+} from '../core/analysis/aim/aim.ts';
+import { honestyOf, type Honesty } from '../core/analysis/budget/honestyOf.ts';
+import { spreadShares } from '../core/analysis/budget/refit.ts';
+import type { OffsetSummary } from '../core/analysis/runs/summary.ts';
+import { compareRuns, type Comparison } from '../core/analysis/runs/comparison.ts';
 import type { Offset, Zone } from '../core/field/field.ts';
-import type { TravelLog } from '../core/bench/logs.ts';
-import { recordedRun, type RecordedRun } from '../core/consistency/departure.ts';
+import type { TravelLog } from '../core/benches/logs.ts';
+import { recordedRun, type RecordedRun } from '../core/analysis/runs/departure.ts';
 import {
   loopResponse,
   type LoopKind,
   type LoopResponse,
   type LoopSetting,
-} from '../core/control/response.ts';
-import { gainMap, leadMap, type StabilityMap } from '../core/control/stabilityMap.ts';
-import { comparedWays, type ComparedWay } from '../core/planning/ways.ts';
-import { nextSteps, type NextStep } from '../core/planning/nextSteps.ts';
-import type { Setup } from '../core/robot/setup.ts';
-import type { Checkpoint } from '../core/route/moves.ts';
+} from '../core/analysis/tuning/response.ts';
+import { gainMap, leadMap, type StabilityMap } from '../core/analysis/tuning/stabilityMap.ts';
+import { comparedWays, type ComparedWay } from '../core/analysis/planning/ways.ts';
+import { nextSteps, type NextStep } from '../core/analysis/planning/nextSteps.ts';
+import type { Setup } from '../core/robot/parameters.ts';
+import type { Checkpoint } from '../core/moves/moves.ts';
 import { emptyForecast, simulateRuns, type Forecast } from '../core/simulation/forecast.ts';
 import { outcomesOf, type ForecastOutcomes } from '../core/simulation/outcomes.ts';
 import type { Experiment } from '../core/simulation/run.ts';

@@ -10,11 +10,11 @@ import type {
   Session,
   SetupRevision,
 } from '../../src/contracts/records.ts';
-import { withSetupValues } from '../../src/core/robot/setup.ts';
+import { withSetupValues } from '../../src/core/robot/parameters.ts';
 import { caller } from './client.ts';
 import { forecastRuns } from '../../src/core/simulation/forecast.ts';
-import { checkpointsOf } from '../../src/core/route/moves.ts';
-import { newMove } from '../../src/core/route/newMove.ts';
+import { checkpointsOf } from '../../src/core/moves/moves.ts';
+import { newMove } from '../../src/core/moves/newMove.ts';
 
 const call = caller(address);
 const list = async <T>(path: string) => (await call<T[]>('GET', path)).body;

@@ -12,10 +12,10 @@ import type {
   RunNews,
   Session,
 } from '../../src/contracts/records.ts';
-import { compareRuns, FEWEST_TO_COMPARE } from '../../src/core/consistency/comparison.ts';
-import { measuredRuns } from '../../src/core/consistency/measured.ts';
-import { verdictOf } from '../../src/core/consistency/verdict.ts';
-import { checkpointsOf } from '../../src/core/route/moves.ts';
+import { compareRuns, FEWEST_TO_COMPARE } from '../../src/core/analysis/runs/comparison.ts';
+import { measuredRuns } from '../../src/core/analysis/runs/measured.ts';
+import { verdictOf } from '../../src/core/analysis/runs/verdict.ts';
+import { checkpointsOf } from '../../src/core/moves/moves.ts';
 import { startApplication, type Application } from '../application.ts';
 import { caller } from './client.ts';
 

@@ -155,15 +155,15 @@ describe('a copy of everything', () => {
     await application.stop();
     const bytes = readFileSync(FILE);
     const broken = join(ROOT, '.test', 'broken.sql.gz');
-    const said = (content: Uint8Array) => {
+    const said = async (content: Uint8Array) => {
       writeFileSync(broken, content);
-      return command('restore', broken).said;
+      return (await command('restore', broken)).said;
     };
     const changed = Uint8Array.from(bytes);
     changed[Math.floor(bytes.length / 2)]! ^= 1;
-    expect(said(changed)).toMatch(/is damaged/);
-    expect(said(bytes.subarray(0, -40))).toMatch(/is damaged|its end is missing/);
-    expect(said(Buffer.from('no copy'))).toMatch(/is damaged, or is no copy/);
+    expect(await said(changed)).toMatch(/is damaged/);
+    expect(await said(bytes.subarray(0, -40))).toMatch(/is damaged|its end is missing/);
+    expect(await said(Buffer.from('no copy'))).toMatch(/is damaged, or is no copy/);
     expect((await command('restore', join(ROOT, 'nowhere.gz'))).said).toMatch(/^There is no file/);
     application = await startApplication(DATA);
     expect(await everything()).not.toHaveLength(0);

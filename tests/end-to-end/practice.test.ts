@@ -10,9 +10,9 @@ import type {
   Run,
   Session,
 } from '../../src/contracts/records.ts';
-import { wheelDiameters } from '../../src/core/drivebase/driveBase.ts';
-import { degrees } from '../../src/core/geometry/angle.ts';
-import type { Setup } from '../../src/core/robot/setup.ts';
+import { wheelDiameters } from '../../src/core/robot/driveBase.ts';
+import { degrees } from '../../src/core/mathematics/angle.ts';
+import type { Setup } from '../../src/core/robot/parameters.ts';
 import { randomRun, type RunRecord } from '../../src/core/simulation/run.ts';
 import { packRecording } from '../../src/core/telemetry/packed.ts';
 import { readRecording } from '../../src/core/telemetry/recording.ts';

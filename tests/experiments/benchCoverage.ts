@@ -3,25 +3,25 @@
  * that goes over the link, and counts how often a 95 % interval holds the truth. Prints the table that
  * docs/mathematics.md reports. The first argument is the number of seeds, the second one bench alone.
  */
-import { colourResult } from '../../src/core/bench/colour.ts';
-import { delaysResult } from '../../src/core/bench/delays.ts';
-import * as from from '../../src/core/bench/fromTelemetry.ts';
-import { gyroRest } from '../../src/core/bench/gyroRest.ts';
-import { gyroScale } from '../../src/core/bench/gyroScale.ts';
-import { lightResult } from '../../src/core/bench/light.ts';
-import { motionLogOf, stillLogOf } from '../../src/core/bench/logs.ts';
-import { rangeResult } from '../../src/core/bench/range.ts';
-import { encoderSquare, gyroSquare } from '../../src/core/bench/square.ts';
-import { trackResult } from '../../src/core/bench/track.ts';
-import { fitTurnModel } from '../../src/core/bench/turn.ts';
-import { wheelsResult } from '../../src/core/bench/wheels.ts';
-import { radians } from '../../src/core/geometry/angle.ts';
+import { colourResult } from '../../src/core/benches/colour.ts';
+import { delaysResult } from '../../src/core/benches/delays.ts';
+import * as from from '../../src/core/benches/fromTelemetry.ts';
+import { gyroRest } from '../../src/core/benches/gyroRest.ts';
+import { gyroScale } from '../../src/core/benches/gyroScale.ts';
+import { lightResult } from '../../src/core/benches/light.ts';
+import { motionLogOf, stillLogOf } from '../../src/core/benches/logs.ts';
+import { rangeResult } from '../../src/core/benches/range.ts';
+import { encoderSquare, gyroSquare } from '../../src/core/benches/square.ts';
+import { trackResult } from '../../src/core/benches/track.ts';
+import { fitTurnModel } from '../../src/core/benches/turn.ts';
+import { wheelsResult } from '../../src/core/benches/wheels.ts';
+import { radians } from '../../src/core/mathematics/angle.ts';
 import type { PracticeCommand } from '../../src/core/practice/commands.ts';
 import { PracticeHub } from '../../src/core/practice/hub.ts';
 import { practiceTruth } from '../../src/core/practice/truth.ts';
-import { STARTING_SETUP } from '../../src/core/robot/setup.ts';
-import { turnRunOn } from '../../src/core/route/turnModel.ts';
-import type { Estimate } from '../../src/core/statistics/leastSquares.ts';
+import { STARTING_SETUP } from '../../src/core/robot/parameters.ts';
+import { turnRunOn } from '../../src/core/robot/stopping.ts';
+import type { Estimate } from '../../src/core/mathematics/leastSquares.ts';
 import { TelemetryReader, writeLine, type TelemetryLine } from '../../src/core/telemetry/lines.ts';
 import { RecordingBuilder } from '../../src/core/telemetry/recording.ts';
 

@@ -1,9 +1,9 @@
 import { pathToFileURL } from 'node:url';
-import { compareRuns } from '../../src/core/consistency/comparison.ts';
-import type { Axis } from '../../src/core/consistency/stability.ts';
-import { FOLLOWS_IS_REAL, verdictOf } from '../../src/core/consistency/verdict.ts';
+import { compareRuns } from '../../src/core/analysis/runs/comparison.ts';
+import type { Axis } from '../../src/core/analysis/runs/stability.ts';
+import { FOLLOWS_IS_REAL, verdictOf } from '../../src/core/analysis/runs/verdict.ts';
 import type { Offset, Zone } from '../../src/core/field/field.ts';
-import { normal } from '../../src/core/simulation/randomness.ts';
+import { normal } from '../../src/core/mathematics/randomness.ts';
 
 export const ZONE: Zone = {
   target: { x: 0, y: 0, heading: 0 },

@@ -4,7 +4,7 @@ import { readFileSync, rmSync } from 'node:fs';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
 import type { Robot, Route, Run, Session } from '../../src/contracts/records.ts';
-import { uniform } from '../../src/core/simulation/randomness.ts';
+import { uniform } from '../../src/core/mathematics/randomness.ts';
 import { caller } from '../api/client.ts';
 import { freePort, ROOT, startApplication, type Application } from '../application.ts';
 

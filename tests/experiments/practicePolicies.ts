@@ -1,13 +1,14 @@
 import { pathToFileURL } from 'node:url';
 import { FIELD } from '../../demo/field.ts';
-import { aimOptions, toolPose } from '../../src/core/consistency/aim.ts';
-import { verdictOf, type MeasuredRun } from '../../src/core/consistency/verdict.ts';
+import { aimOptions } from '../../src/core/analysis/aim/aim.ts';
+import { toolPose } from '../../src/core/robot/toolPose.ts';
+import { verdictOf, type MeasuredRun } from '../../src/core/analysis/runs/verdict.ts';
 import { offsetFrom, scores, type Offset, type Zone } from '../../src/core/field/field.ts';
-import { withSetupValues, type Setup } from '../../src/core/robot/setup.ts';
-import { checkpointsOf, shiftedPlan, type RoutePlan } from '../../src/core/route/moves.ts';
+import { withSetupValues, type Setup } from '../../src/core/robot/parameters.ts';
+import { checkpointsOf, shiftedPlan, type RoutePlan } from '../../src/core/moves/moves.ts';
 import { forecastPose, forecastRuns, momentAfterMove } from '../../src/core/simulation/forecast.ts';
-import { normal } from '../../src/core/simulation/randomness.ts';
-import { standardDeviation } from '../../src/core/statistics/sample.ts';
+import { normal } from '../../src/core/mathematics/randomness.ts';
+import { standardDeviation } from '../../src/core/mathematics/sample.ts';
 import { HIDE, ROBOT, TO_THE_HIDE } from './toTheHide.ts';
 
 /** How a team practises: what it does after each run. */

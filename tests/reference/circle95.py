@@ -1,6 +1,6 @@
 """Radius of the circle that holds 95 % of a centred bivariate normal with deviations 1 and r.
 
-Run with python3-scipy; the table stands in src/core/budget/band.ts.
+Run with python3-scipy; the table stands in src/core/analysis/budget/band.ts.
 """
 
 import numpy as np

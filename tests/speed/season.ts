@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Browser } from 'playwright-core';
-import { normal } from '../../src/core/simulation/randomness.ts';
+import { normal } from '../../src/core/mathematics/randomness.ts';
 import { goToRest } from '../browser.ts';
 import { demoRoute, get, placeOfDemo } from './demoData.ts';
 import { longestTask, watchLongTasks } from './longTasks.ts';

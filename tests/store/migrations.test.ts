@@ -5,7 +5,7 @@ import { QueryTypes, type Sequelize } from 'sequelize';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { FIELD } from '../../demo/field.ts';
 import { startDatabase } from '../../bin/database.mjs';
-import { STARTING_SETUP } from '../../src/core/robot/setup.ts';
+import { STARTING_SETUP } from '../../src/core/robot/parameters.ts';
 import { connect } from '../../src/store/database.ts';
 import { alone, migrate } from '../../src/store/migrate.ts';
 import { MIGRATIONS, type Migration } from '../../src/store/migrations.ts';

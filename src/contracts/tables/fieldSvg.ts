@@ -1,7 +1,7 @@
 import { XMLBuilder, XMLParser, XMLValidator } from 'fast-xml-parser';
 import { z } from 'zod';
 import type { Field, Zone } from '../../core/field/field.ts';
-import { toField, type Point } from '../../core/geometry/pose.ts';
+import { toField, type Point } from '../../core/mathematics/pose.ts';
 import { FileError, fieldFileSchema, type FieldFile } from '../files.ts';
 import { zoneSchema } from '../domain.ts';
 import { pointsText } from './cells.ts';

@@ -1,7 +1,7 @@
 import { numberIn, optionalNumberIn, TableError, type TableRow } from '../../core/formats/table.ts';
 import { angleCell } from '../../core/formats/angleText.ts';
-import { flattened } from '../../core/route/flattened.ts';
-import type { Move } from '../../core/route/moves.ts';
+import { flattened } from '../../core/moves/flattened.ts';
+import type { Move } from '../../core/moves/moves.ts';
 import { moveSchema } from '../plan.ts';
 import {
   angleIn,

@@ -1,5 +1,5 @@
 import { TableError, writeTable, type TableRow } from '../../core/formats/table.ts';
-import { setupPaths, setupValue, type Setup } from '../../core/robot/setup.ts';
+import { setupPaths, setupValue, type Setup } from '../../core/robot/parameters.ts';
 import { setupSchema, sourceSchema, type Source, type Sources } from '../domain.ts';
 import { robotFileSchema, type RobotFile } from '../files.ts';
 import { benchSchema } from '../bench.ts';

@@ -9,8 +9,8 @@ import robotText from '../../../demo/robot.json?raw';
 import heronHide from '../../../demo/route-heron-hide.json?raw';
 import sluice from '../../../demo/route-sluice-and-tide-gauge.json?raw';
 import runsText from '../../../demo/runs.csv?raw';
-import { setupPaths, STARTING_SETUP, withSetupValues } from '../../core/robot/setup.ts';
-import type { Move } from '../../core/route/moves.ts';
+import { setupPaths, STARTING_SETUP, withSetupValues } from '../../core/robot/parameters.ts';
+import type { Move } from '../../core/moves/moves.ts';
 import {
   readJsonFile,
   writeJsonFile,

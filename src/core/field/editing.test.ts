@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { FIELD } from '../../../demo/field.ts';
-import type { Point } from '../geometry/pose.ts';
+import type { Point } from '../mathematics/pose.ts';
 import {
   freeThingId,
   handlesOf,

@@ -1,4 +1,4 @@
-import type { Point } from '../geometry/pose.ts';
+import type { Point } from '../mathematics/pose.ts';
 import type { Field, FieldLine, FieldModel, FieldWall, StartPlace } from './field.ts';
 
 /** What can be chosen on a field. */

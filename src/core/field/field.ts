@@ -1,6 +1,6 @@
-import { edgesOf, insidePolygon, rectangle, type Segment } from '../geometry/polygon.ts';
-import { relativeTo, type Point, type Pose } from '../geometry/pose.ts';
-import { wrapAngle } from '../geometry/angle.ts';
+import { edgesOf, insidePolygon, rectangle, type Segment } from '../mathematics/polygon.ts';
+import { relativeTo, type Point, type Pose } from '../mathematics/pose.ts';
+import { wrapAngle } from '../mathematics/angle.ts';
 
 /** A table with everything that stands on it, to scale, in mm; (0, 0) is its near left corner. */
 export interface Field {

@@ -1,4 +1,4 @@
-import { degrees, radians } from '../geometry/angle.ts';
+import { degrees, radians } from '../mathematics/angle.ts';
 
 /**
  * Degrees for an angle in rad, as short as still reads back to the same angle: 2° stays 2 and does

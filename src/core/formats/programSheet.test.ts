@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { radians } from '../geometry/angle.ts';
-import { STARTING_SETUP, withSetupValues, type Setup } from '../robot/setup.ts';
-import type { Move, RoutePlan } from '../route/moves.ts';
-import { headingFromShown, shownHeading } from './headings.ts';
+import { radians } from '../mathematics/angle.ts';
+import { STARTING_SETUP, withSetupValues, type Setup } from '../robot/parameters.ts';
+import type { Move, RoutePlan } from '../moves/moves.ts';
+import { headingFromShown, shownHeading } from '../robot/headings.ts';
 import { programSheet, type SheetStep } from './programSheet.ts';
-import { newMove } from '../route/newMove.ts';
+import { newMove } from '../moves/newMove.ts';
 
 const plan: RoutePlan = {
   startId: 'near',

@@ -1,18 +1,19 @@
-import { degrees } from '../geometry/angle.ts';
-import { motorOfDistance, motorOfTurn } from '../drivebase/driveBase.ts';
-import { formatNumber } from '../quantities/quantity.ts';
-import type { Setup } from '../robot/setup.ts';
+import { degrees } from '../mathematics/angle.ts';
+import { motorOfDistance, motorOfTurn } from '../robot/driveBase.ts';
+import { formatNumber } from '../mathematics/quantity.ts';
+import type { Setup } from '../robot/parameters.ts';
 import type {
   Instruction,
   Steering,
   StraightInstruction,
   TurnInstruction,
   Until,
-} from '../route/instruction.ts';
-import { gainPercentPerDegree, instructionsOf } from '../route/instructions.ts';
-import { stepsOf, type Move, type RoutePlan, type Stop } from '../route/moves.ts';
-import { headingText, shownHeading } from './headings.ts';
-import { moveTitle } from './moveTitle.ts';
+} from '../moves/instruction.ts';
+import { gainPercentPerDegree, instructionsOf } from '../moves/instructions.ts';
+import { stepsOf, type Move, type RoutePlan } from '../moves/moves.ts';
+import { type Stop } from '../robot/motor.ts';
+import { headingText, shownHeading } from '../robot/headings.ts';
+import { moveTitle } from '../moves/moveTitle.ts';
 
 /** A number that a team types into its own programming tool. */
 interface SheetNumber {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { radians } from '../geometry/angle.ts';
+import { radians } from '../mathematics/angle.ts';
 import { headerOf, readReadings, type ReadingColumn } from './readingsTable.ts';
 
 const COLUMNS: ReadingColumn[] = [

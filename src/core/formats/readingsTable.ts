@@ -1,4 +1,4 @@
-import type { QuantityKind } from '../quantities/quantity.ts';
+import type { QuantityKind } from '../mathematics/quantity.ts';
 import { unitSuffixes } from '../telemetry/columns.ts';
 import { numberIn, readTable, TableError, type TableRow } from './table.ts';
 

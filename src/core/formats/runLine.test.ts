@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { degrees } from '../geometry/angle.ts';
+import { degrees } from '../mathematics/angle.ts';
 import { offsetWords, parseRunLine } from './runLine.ts';
 
 const lineOf = (text: string) => {

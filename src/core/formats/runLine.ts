@@ -1,4 +1,4 @@
-import { radians } from '../geometry/angle.ts';
+import { radians } from '../mathematics/angle.ts';
 
 /** A run as it is typed at the table: `12 -5 2 h` is 12 right, 5 near, 2° right, hit. */
 export interface RunLine {

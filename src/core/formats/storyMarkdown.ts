@@ -1,5 +1,5 @@
-import { chapterFigures, type Story } from '../consistency/story.ts';
-import { formatNumber } from '../quantities/quantity.ts';
+import { chapterFigures, type Story } from '../text/story.ts';
+import { formatNumber } from '../mathematics/quantity.ts';
 
 /** A text in a cell or line of Markdown: nothing that people typed may act as markup. */
 function plain(text: string): string {

@@ -1,6 +1,6 @@
-import type { Remedy } from '../bench/remedies.ts';
-import type { SquareWay } from '../bench/square.ts';
-import type { TurnStyle } from '../drivebase/driveBase.ts';
+import type { Remedy } from '../benches/remedies.ts';
+import type { SquareWay } from '../benches/square.ts';
+import type { TurnStyle } from '../robot/driveBase.ts';
 
 /** What the practice robot can be told to do. Lengths in mm, angles in rad, times in s. */
 export type PracticeCommand =

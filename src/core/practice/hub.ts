@@ -1,15 +1,15 @@
-import { encoderReading } from '../drivebase/encoder.ts';
-import { wheelTravelOfTurn } from '../drivebase/driveBase.ts';
-import type { Remedy } from '../bench/remedies.ts';
-import { obliqueDistance } from '../bench/range.ts';
-import type { SquareWay } from '../bench/square.ts';
-import { edgesOf, rectangle } from '../geometry/polygon.ts';
-import { degrees, radians, wrapAngle } from '../geometry/angle.ts';
-import { relativeTo, type Pose } from '../geometry/pose.ts';
-import { instructionsOf } from '../route/instructions.ts';
-import type { Move } from '../route/moves.ts';
-import { newMove } from '../route/newMove.ts';
-import { withSetupValues, type Setup } from '../robot/setup.ts';
+import { encoderReading } from '../robot/encoder.ts';
+import { wheelTravelOfTurn } from '../robot/driveBase.ts';
+import type { Remedy } from '../benches/remedies.ts';
+import { obliqueDistance } from '../benches/range.ts';
+import type { SquareWay } from '../benches/square.ts';
+import { edgesOf, rectangle } from '../mathematics/polygon.ts';
+import { degrees, radians, wrapAngle } from '../mathematics/angle.ts';
+import { relativeTo, type Pose } from '../mathematics/pose.ts';
+import { instructionsOf } from '../moves/instructions.ts';
+import type { Move } from '../moves/moves.ts';
+import { newMove } from '../moves/newMove.ts';
+import { withSetupValues, type Setup } from '../robot/parameters.ts';
 import { carryOut, execution } from '../simulation/program.ts';
 import { Plant, type Tape } from '../simulation/plant.ts';
 import {
@@ -18,7 +18,7 @@ import {
   uniform,
   type Draw,
   type RunRandomness,
-} from '../simulation/randomness.ts';
+} from '../mathematics/randomness.ts';
 import { worldOfEdges } from '../simulation/world.ts';
 import type { TelemetryLine } from '../telemetry/lines.ts';
 import type { PracticeCommand } from './commands.ts';

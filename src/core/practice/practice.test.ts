@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import * as from from '../bench/fromTelemetry.ts';
-import { degrees, radians } from '../geometry/angle.ts';
-import { STARTING_SETUP } from '../robot/setup.ts';
+import * as from from '../benches/fromTelemetry.ts';
+import { degrees, radians } from '../mathematics/angle.ts';
+import { STARTING_SETUP } from '../robot/parameters.ts';
 import { TelemetryReader, writeLine } from '../telemetry/lines.ts';
 import type { PracticeCommand } from './commands.ts';
 import { LINE_PERIOD, PracticeHub } from './hub.ts';

@@ -1,6 +1,6 @@
-import { motorOfDistance } from '../drivebase/driveBase.ts';
-import { topSpeed } from '../drivebase/motor.ts';
-import type { Setup } from '../robot/setup.ts';
+import { motorOfDistance } from '../robot/driveBase.ts';
+import { topSpeed } from '../robot/motor.ts';
+import type { Setup } from '../robot/parameters.ts';
 import type { Plant } from '../simulation/plant.ts';
 
 /** Share of the allowed acceleration that the profile uses, so that the motors can follow. */

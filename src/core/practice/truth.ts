@@ -1,6 +1,6 @@
-import { radians } from '../geometry/angle.ts';
-import { withSetupValues, type Setup } from '../robot/setup.ts';
-import { normal, uniform } from '../simulation/randomness.ts';
+import { radians } from '../mathematics/angle.ts';
+import { withSetupValues, type Setup } from '../robot/parameters.ts';
+import { normal, uniform } from '../mathematics/randomness.ts';
 
 /** A colour as red, green and blue, shares of 1. */
 export type Rgb = readonly [number, number, number];

@@ -1,17 +1,12 @@
-import {
-  dampingRatio,
-  lineDelay,
-  recommendedEdgeGain,
-  wallDelay,
-} from '../control/edgeFollowing.ts';
-import { holdDelay, natureOfHold, recommendedHoldGain } from '../control/headingHold.ts';
-import { degrees } from '../geometry/angle.ts';
-import { formatNumber } from '../quantities/quantity.ts';
-import type { Setup } from '../robot/setup.ts';
-import type { Instruction, StraightInstruction, TurnInstruction } from './instruction.ts';
-import { STILL_RATE, TURN_TOLERANCE } from '../simulation/settings.ts';
-import { gainPercentPerDegree, powerPerRate } from './instructions.ts';
-import type { Move } from './moves.ts';
+import { dampingRatio, lineDelay, recommendedEdgeGain, wallDelay } from '../robot/edgeFollowing.ts';
+import { holdDelay, natureOfHold, recommendedHoldGain } from '../robot/headingControl.ts';
+import { degrees } from '../mathematics/angle.ts';
+import { formatNumber } from '../mathematics/quantity.ts';
+import type { Setup } from '../robot/parameters.ts';
+import type { Instruction, StraightInstruction, TurnInstruction } from '../moves/instruction.ts';
+import { STILL_RATE, TURN_TOLERANCE } from '../moves/programSettings.ts';
+import { gainPercentPerDegree, powerPerRate } from '../moves/instructions.ts';
+import type { Move } from '../moves/moves.ts';
 
 /** Looks that a sensor needs of a line before the program may rely on having seen it. */
 const LOOKS = 2;

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { radians } from '../geometry/angle.ts';
-import { STARTING_SETUP, withSetupValues } from '../robot/setup.ts';
-import type { Move, RoutePlan } from './moves.ts';
-import { newMove } from './newMove.ts';
+import { radians } from '../mathematics/angle.ts';
+import { STARTING_SETUP, withSetupValues } from '../robot/parameters.ts';
+import type { Move, RoutePlan } from '../moves/moves.ts';
+import { newMove } from '../moves/newMove.ts';
 import { planDifferences } from './revisionWords.ts';
 
 const drive = newMove('drive', 'd', { distance: 600 });

@@ -1,10 +1,10 @@
-import { degrees } from '../geometry/angle.ts';
-import { headingText } from '../formats/headings.ts';
-import { MOVE_NAMES, moveTitle } from '../formats/moveTitle.ts';
-import { formatNumber } from '../quantities/quantity.ts';
-import type { Setup } from '../robot/setup.ts';
-import { flattened } from './flattened.ts';
-import type { Move, RoutePlan } from './moves.ts';
+import { degrees } from '../mathematics/angle.ts';
+import { headingText } from '../robot/headings.ts';
+import { MOVE_NAMES, moveTitle } from '../moves/moveTitle.ts';
+import { formatNumber } from '../mathematics/quantity.ts';
+import type { Setup } from '../robot/parameters.ts';
+import { flattened } from '../moves/flattened.ts';
+import type { Move, RoutePlan } from '../moves/moves.ts';
 
 /** What a number of a move is called and how it is shown. */
 const MEMBERS: Readonly<

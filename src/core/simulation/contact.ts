@@ -1,5 +1,5 @@
-import type { Body } from '../robot/setup.ts';
-import type { PackedSegments } from '../geometry/ray.ts';
+import type { Body } from '../robot/parameters.ts';
+import type { PackedSegments } from '../mathematics/ray.ts';
 
 /** Sweeps over all contacts of one step; two corners on one wall agree after a few. */
 const SWEEPS = 4;

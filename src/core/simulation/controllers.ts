@@ -1,5 +1,5 @@
-import { wrapAngle } from '../geometry/angle.ts';
-import { distanceOfMotor } from '../drivebase/driveBase.ts';
+import { wrapAngle } from '../mathematics/angle.ts';
+import { distanceOfMotor } from '../robot/driveBase.ts';
 import type {
   AlignInstruction,
   ArcInstruction,
@@ -9,10 +9,10 @@ import type {
   StraightInstruction,
   TurnInstruction,
   Until,
-} from '../route/instruction.ts';
-import type { Setup } from '../robot/setup.ts';
+} from '../moves/instruction.ts';
+import type { Setup } from '../robot/parameters.ts';
 import type { Plant } from './plant.ts';
-import { STEERING_LIMIT, TURN_END_RATE, TURN_TOLERANCE } from './settings.ts';
+import { STEERING_LIMIT, TURN_END_RATE, TURN_TOLERANCE } from '../moves/programSettings.ts';
 
 /** What the program remembers from move to move. */
 export interface ProgramMemory {

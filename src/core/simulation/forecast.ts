@@ -1,10 +1,10 @@
-import { relativeTo, type Pose } from '../geometry/pose.ts';
-import type { Setup } from '../robot/setup.ts';
-import type { Instruction } from '../route/instruction.ts';
-import { instructionsOf } from '../route/instructions.ts';
+import { relativeTo, type Pose } from '../mathematics/pose.ts';
+import type { Setup } from '../robot/parameters.ts';
+import type { Instruction } from '../moves/instruction.ts';
+import { instructionsOf } from '../moves/instructions.ts';
 import { Plant, type Tape } from './plant.ts';
 import { carryOut, execution } from './program.ts';
-import { runRandomness } from './randomness.ts';
+import { runRandomness } from '../mathematics/randomness.ts';
 import { nominalRun, poseOf, startPose, type Experiment } from './run.ts';
 import { SAMPLES_PER_MOVE } from './settings.ts';
 import { worldOf } from './world.ts';

@@ -1,11 +1,11 @@
-import { toolPose } from '../consistency/aim.ts';
-import { wilsonInterval } from '../consistency/wilson.ts';
+import { toolPose } from '../robot/toolPose.ts';
+import { wilsonInterval } from '../mathematics/wilson.ts';
 import { offsetFrom, scores, type Offset } from '../field/field.ts';
-import { checkpointsOf, stepsOf } from '../route/moves.ts';
-import { leastSquares } from '../statistics/leastSquares.ts';
+import { checkpointsOf, stepsOf } from '../moves/moves.ts';
+import { leastSquares } from '../mathematics/leastSquares.ts';
 import { CONDITIONS, forecastPose, momentAfterMove, type Forecast } from './forecast.ts';
 import type { Experiment } from './run.ts';
-import { mean, standardDeviation } from '../statistics/sample.ts';
+import { mean, standardDeviation } from '../mathematics/sample.ts';
 
 /** What a forecast says of one checkpoint. */
 export interface CheckpointOutcome {

@@ -1,14 +1,15 @@
 import exp from '@stdlib/math-base-special-exp';
-import { wheelDiameters } from '../drivebase/driveBase.ts';
-import { direction } from '../geometry/direction.ts';
-import { nearestInCone } from '../geometry/ray.ts';
-import type { Pose } from '../geometry/pose.ts';
-import { encoderReading, unwrapEncoder } from '../drivebase/encoder.ts';
-import type { RangeSensor, Setup } from '../robot/setup.ts';
-import type { LightPlace, Stop } from '../route/moves.ts';
+import { wheelDiameters } from '../robot/driveBase.ts';
+import { direction } from '../mathematics/direction.ts';
+import { nearestInCone } from '../mathematics/ray.ts';
+import type { Pose } from '../mathematics/pose.ts';
+import { encoderReading, unwrapEncoder } from '../robot/encoder.ts';
+import type { RangeSensor, Setup } from '../robot/parameters.ts';
+import type { LightPlace } from '../robot/parameters.ts';
+import type { Stop } from '../robot/motor.ts';
 import { Contact } from './contact.ts';
 import { History, PAST_GYRO, PAST_HEADING, PAST_X, PAST_Y } from './history.ts';
-import type { RunRandomness } from './randomness.ts';
+import type { RunRandomness } from '../mathematics/randomness.ts';
 import { DISTURBANCE_INTERVAL, LONGEST_STEP } from './settings.ts';
 import { reflectanceAt, type World } from './world.ts';
 

@@ -1,8 +1,8 @@
-import type { Instruction } from '../route/instruction.ts';
-import type { Setup } from '../robot/setup.ts';
+import type { Instruction } from '../moves/instruction.ts';
+import type { Setup } from '../robot/parameters.ts';
 import { controllerOf, type Controller, type ProgramMemory } from './controllers.ts';
 import type { Plant } from './plant.ts';
-import { STILL_RATE, STILL_TIME } from './settings.ts';
+import { STILL_RATE, STILL_TIME } from '../moves/programSettings.ts';
 
 /**
  * How the program's loop meets the moment of a stop.

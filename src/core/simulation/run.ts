@@ -1,12 +1,12 @@
 import type { Field } from '../field/field.ts';
-import type { Pose } from '../geometry/pose.ts';
-import type { Instruction } from '../route/instruction.ts';
-import { instructionsOf } from '../route/instructions.ts';
-import type { RoutePlan } from '../route/moves.ts';
-import type { Setup } from '../robot/setup.ts';
+import type { Pose } from '../mathematics/pose.ts';
+import type { Instruction } from '../moves/instruction.ts';
+import { instructionsOf } from '../moves/instructions.ts';
+import type { RoutePlan } from '../moves/moves.ts';
+import type { Setup } from '../robot/parameters.ts';
 import { Plant, type Tape } from './plant.ts';
 import { carryOut, execution, type MoveEnd, type Sampling } from './program.ts';
-import { runRandomness } from './randomness.ts';
+import { runRandomness } from '../mathematics/randomness.ts';
 import { TRACE_INTERVAL } from './settings.ts';
 import { worldOf } from './world.ts';
 

@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import type { Field } from '../field/field.ts';
-import { degrees, radians, wrapAngle } from '../geometry/angle.ts';
-import type { Move, TurnMove } from '../route/moves.ts';
-import { turnRunOn } from '../route/turnModel.ts';
-import { STARTING_SETUP, withSetupValues, type Setup } from '../robot/setup.ts';
+import { degrees, radians, wrapAngle } from '../mathematics/angle.ts';
+import type { Move, TurnMove } from '../moves/moves.ts';
+import { turnRunOn } from '../robot/stopping.ts';
+import { STARTING_SETUP, withSetupValues, type Setup } from '../robot/parameters.ts';
 import { emptyForecast, forecastPose, forecastRuns, simulateRuns } from './forecast.ts';
 import { nominalRun, randomRun, type Experiment } from './run.ts';
-import { newMove } from '../route/newMove.ts';
+import { newMove } from '../moves/newMove.ts';
 
 const field: Field = {
   width: 2200,

@@ -1,6 +1,6 @@
 import { piecesOf, solidEdges, visibleEdges, type Field } from '../field/field.ts';
-import type { Segment } from '../geometry/polygon.ts';
-import { packSegments, type PackedSegments } from '../geometry/ray.ts';
+import type { Segment } from '../mathematics/polygon.ts';
+import { packSegments, type PackedSegments } from '../mathematics/ray.ts';
 
 /** A field as the simulated robot meets it. */
 export interface World {

@@ -1,4 +1,4 @@
-import type { QuantityKind } from '../quantities/quantity.ts';
+import type { QuantityKind } from '../mathematics/quantity.ts';
 
 /** A column of telemetry: what it measures, and core units per one of its own unit. */
 export interface TelemetryColumn {

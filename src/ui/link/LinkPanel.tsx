@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { PracticeCommand } from '../../core/practice/commands.ts';
-import { formatNumber } from '../../core/quantities/quantity.ts';
+import { formatNumber } from '../../core/mathematics/quantity.ts';
 import { lostLines } from '../../core/telemetry/receipt.ts';
 import { sentenceOf } from '../api.ts';
 import { Button } from '../Button.tsx';

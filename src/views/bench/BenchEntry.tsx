@@ -1,6 +1,6 @@
 import { counted, recordsOf, type BenchRecord } from '../../contracts/bench.ts';
-import { formatQuantity } from '../../core/quantities/quantity.ts';
-import type { Setup } from '../../core/robot/setup.ts';
+import { formatQuantity } from '../../core/mathematics/quantity.ts';
+import type { Setup } from '../../core/robot/parameters.ts';
 import styles from './BenchView.module.css';
 import type { AnyTrialBench, Trial, TrialBench } from './trialBench.ts';
 

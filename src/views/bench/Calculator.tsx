@@ -1,13 +1,13 @@
 import { useState } from 'react';
-import { degrees, radians } from '../../core/geometry/angle.ts';
+import { degrees, radians } from '../../core/mathematics/angle.ts';
 import {
   distanceOfMotor,
   motorOfDistance,
   motorOfTurn,
   turnOfMotor,
-} from '../../core/drivebase/driveBase.ts';
-import { formatNumber } from '../../core/quantities/quantity.ts';
-import type { DriveBase } from '../../core/robot/setup.ts';
+} from '../../core/robot/driveBase.ts';
+import { formatNumber } from '../../core/mathematics/quantity.ts';
+import type { DriveBase } from '../../core/robot/parameters.ts';
 import styles from './BenchView.module.css';
 
 interface Entry {

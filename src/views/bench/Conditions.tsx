@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Conditions as Values } from '../../contracts/bench.ts';
-import { parseQuantity } from '../../core/quantities/quantity.ts';
+import { parseQuantity } from '../../core/mathematics/quantity.ts';
 import { TextField } from '../../ui/TextField.tsx';
 import styles from './BenchView.module.css';
 

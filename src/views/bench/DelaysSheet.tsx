@@ -1,9 +1,9 @@
 import { useEffect, useMemo, useState } from 'react';
 import { recordsOf, type BenchRecord } from '../../contracts/bench.ts';
 import type { Robot } from '../../contracts/records.ts';
-import type { DelaysResult } from '../../core/bench/delays.ts';
-import { formatEstimate } from '../../core/quantities/estimateText.ts';
-import { formatNumber } from '../../core/quantities/quantity.ts';
+import type { DelaysResult } from '../../core/benches/delays.ts';
+import { formatEstimate } from '../../core/mathematics/estimateText.ts';
+import { formatNumber } from '../../core/mathematics/quantity.ts';
 import type { Recording } from '../../core/telemetry/recording.ts';
 import { sentenceOf } from '../../ui/api.ts';
 import { benchWorker } from '../../ui/benchWorker.ts';

@@ -1,6 +1,6 @@
 import { format } from 'date-fns';
 import type { Conditions } from '../../contracts/bench.ts';
-import { formatEstimate } from '../../core/quantities/estimateText.ts';
+import { formatEstimate } from '../../core/mathematics/estimateText.ts';
 import type { Trend } from './trialBench.ts';
 import styles from './BenchView.module.css';
 

@@ -13,7 +13,7 @@ import {
   type DeviceKind,
   type PlaceKind,
   type PortFault,
-} from '../../core/bench/ports.ts';
+} from '../../core/benches/ports.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Notice } from '../../ui/Notice.tsx';

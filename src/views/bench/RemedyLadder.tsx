@@ -5,8 +5,8 @@ import {
   type Remedy,
   type RemedyAdvice,
   type RemedyTry,
-} from '../../core/bench/remedies.ts';
-import { formatNumber } from '../../core/quantities/quantity.ts';
+} from '../../core/benches/remedies.ts';
+import { formatNumber } from '../../core/mathematics/quantity.ts';
 import styles from './RestSheet.module.css';
 
 /** What each remedy is, in words. */

@@ -1,5 +1,5 @@
-import { formatQuantity } from '../../core/quantities/quantity.ts';
-import { setupValue, type Setup } from '../../core/robot/setup.ts';
+import { formatQuantity } from '../../core/mathematics/quantity.ts';
+import { setupValue, type Setup } from '../../core/robot/parameters.ts';
 import styles from './BenchView.module.css';
 import { SETUP_GROUPS } from './setupFields.ts';
 

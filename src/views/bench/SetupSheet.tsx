@@ -3,7 +3,7 @@ import type { Source } from '../../contracts/domain.ts';
 import { sourceWords } from '../../contracts/sourceWords.ts';
 import { setupSchema } from '../../contracts/domain.ts';
 import type { Robot, SetupRevision } from '../../contracts/records.ts';
-import { setupValue, withSetupValues } from '../../core/robot/setup.ts';
+import { setupValue, withSetupValues } from '../../core/robot/parameters.ts';
 import { send, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';

@@ -1,7 +1,7 @@
 import { useMemo, useRef } from 'react';
 import { counted, recordsOf, type BenchRecord } from '../../contracts/bench.ts';
 import type { Robot } from '../../contracts/records.ts';
-import { episodesOf, type Episode } from '../../core/bench/fromTelemetry.ts';
+import { episodesOf, type Episode } from '../../core/benches/fromTelemetry.ts';
 import { readReadings, type Reading } from '../../core/formats/readingsTable.ts';
 import { TelemetryReader, type TelemetryLine } from '../../core/telemetry/lines.ts';
 import { sentenceOf } from '../../ui/api.ts';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { radians } from '../../core/geometry/angle.ts';
+import { radians } from '../../core/mathematics/angle.ts';
 import { readCell, readRow, rowOf, withReadings, withReadyRows } from './readingRows.ts';
 import type { ShownColumn } from './trialBench.ts';
 

@@ -1,6 +1,6 @@
 import { v4 as uuid } from 'uuid';
 import type { Reading } from '../../core/formats/readingsTable.ts';
-import { formatNumber, parseQuantity, shownValue } from '../../core/quantities/quantity.ts';
+import { formatNumber, parseQuantity, shownValue } from '../../core/mathematics/quantity.ts';
 import type { ShownColumn } from './trialBench.ts';
 
 /** A reading as it is typed; an empty row is one still to come. */

@@ -1,6 +1,6 @@
-import { formatEstimate } from '../../core/quantities/estimateText.ts';
-import { formatNumber } from '../../core/quantities/quantity.ts';
-import { degrees } from '../../core/geometry/angle.ts';
+import { formatEstimate } from '../../core/mathematics/estimateText.ts';
+import { formatNumber } from '../../core/mathematics/quantity.ts';
+import { degrees } from '../../core/mathematics/angle.ts';
 import type { RestAnalysis } from '../../ui/benchWorker.ts';
 import type { Figure } from '../../ui/Figures.tsx';
 import type { PlotSeries } from '../../ui/Plot.tsx';

@@ -1,5 +1,5 @@
-import type { QuantityKind } from '../../core/quantities/quantity.ts';
-import type { Setup } from '../../core/robot/setup.ts';
+import type { QuantityKind } from '../../core/mathematics/quantity.ts';
+import type { Setup } from '../../core/robot/parameters.ts';
 
 /** How a number of a setup is shown. */
 interface SetupField {

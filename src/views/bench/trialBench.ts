@@ -1,11 +1,11 @@
 import type { ReactNode } from 'react';
 import type { Bench } from '../../contracts/bench.ts';
-import type { Episode } from '../../core/bench/fromTelemetry.ts';
+import type { Episode } from '../../core/benches/fromTelemetry.ts';
 import type { ReadingColumn } from '../../core/formats/readingsTable.ts';
 import type { PracticeCommand } from '../../core/practice/commands.ts';
-import type { Setup } from '../../core/robot/setup.ts';
-import type { Estimate } from '../../core/statistics/leastSquares.ts';
-import type { QuantityKind } from '../../core/quantities/quantity.ts';
+import type { Setup } from '../../core/robot/parameters.ts';
+import type { Estimate } from '../../core/mathematics/leastSquares.ts';
+import type { QuantityKind } from '../../core/mathematics/quantity.ts';
 import type { Figure } from '../../ui/Figures.tsx';
 import type { PlotProps } from '../../ui/Plot.tsx';
 

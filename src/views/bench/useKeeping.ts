@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { v4 as uuid } from 'uuid';
 import type { Bench, BenchRecord } from '../../contracts/bench.ts';
 import type { Robot, SetupRevision } from '../../contracts/records.ts';
-import { withSetupValues } from '../../core/robot/setup.ts';
+import { withSetupValues } from '../../core/robot/parameters.ts';
 import { send, sentenceOf } from '../../ui/api.ts';
 
 /** What every bench sheet does with its readings. */

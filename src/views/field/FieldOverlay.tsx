@@ -1,7 +1,7 @@
 import type { PointerEvent } from 'react';
 import { handlesOf, thingOf, type Chosen } from '../../core/field/editing.ts';
 import type { Field } from '../../core/field/field.ts';
-import type { Point } from '../../core/geometry/pose.ts';
+import type { Point } from '../../core/mathematics/pose.ts';
 import styles from './FieldView.module.css';
 import { theirThings, type Merging } from './MergePanel.tsx';
 

@@ -26,10 +26,10 @@ import {
 import type { Field } from '../../core/field/field.ts';
 import { fieldDifferences } from '../../core/field/fieldWords.ts';
 import { mergedField, withTheirs } from '../../core/field/merging.ts';
-import { degrees } from '../../core/geometry/angle.ts';
-import { rectangle } from '../../core/geometry/polygon.ts';
-import type { Point } from '../../core/geometry/pose.ts';
-import { formatNumber } from '../../core/quantities/quantity.ts';
+import { degrees } from '../../core/mathematics/angle.ts';
+import { rectangle } from '../../core/mathematics/polygon.ts';
+import type { Point } from '../../core/mathematics/pose.ts';
+import { formatNumber } from '../../core/mathematics/quantity.ts';
 import { RequestFailed, send, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FieldDrawing } from '../../ui/FieldDrawing.tsx';

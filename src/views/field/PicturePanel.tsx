@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { pictureOnto } from '../../core/field/editing.ts';
 import type { Field } from '../../core/field/field.ts';
-import type { Point } from '../../core/geometry/pose.ts';
+import type { Point } from '../../core/mathematics/pose.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { QuantityField } from '../../ui/QuantityField.tsx';

@@ -1,7 +1,7 @@
 import { withThing, type Chosen, type Thing } from '../../core/field/editing.ts';
 import type { Field, FieldModel } from '../../core/field/field.ts';
-import { radians } from '../../core/geometry/angle.ts';
-import type { Point, Pose } from '../../core/geometry/pose.ts';
+import { radians } from '../../core/mathematics/angle.ts';
+import type { Point, Pose } from '../../core/mathematics/pose.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { QuantityField } from '../../ui/QuantityField.tsx';
 import { TextField } from '../../ui/TextField.tsx';

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Copy } from '../../contracts/records.ts';
-import { formatNumber } from '../../core/quantities/quantity.ts';
+import { formatNumber } from '../../core/mathematics/quantity.ts';
 import { send, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';

@@ -1,7 +1,7 @@
 import { Plus } from 'lucide-react';
 import { useRef } from 'react';
-import { MOVE_NAMES } from '../../core/formats/moveTitle.ts';
-import type { Move } from '../../core/route/moves.ts';
+import { MOVE_NAMES } from '../../core/moves/moveTitle.ts';
+import type { Move } from '../../core/moves/moves.ts';
 import { Button } from '../../ui/Button.tsx';
 import styles from './AddMove.module.css';
 

@@ -1,4 +1,4 @@
-import type { RouteCheck } from '../../core/route/routeChecks.ts';
+import type { RouteCheck } from '../../core/analysis/checks/routeChecks.ts';
 import styles from './Panels.module.css';
 
 interface ChecksPanelProps {

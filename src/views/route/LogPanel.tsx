@@ -1,9 +1,9 @@
 import { useEffect, useRef, useState } from 'react';
-import { motionLogOf } from '../../core/bench/logs.ts';
-import { fitLog, type LogFit } from '../../core/control/fitLog.ts';
-import { degrees } from '../../core/geometry/angle.ts';
-import { formatNumber } from '../../core/quantities/quantity.ts';
-import type { Setup } from '../../core/robot/setup.ts';
+import { motionLogOf } from '../../core/benches/logs.ts';
+import { fitLog, type LogFit } from '../../core/analysis/tuning/fitLog.ts';
+import { degrees } from '../../core/mathematics/angle.ts';
+import { formatNumber } from '../../core/mathematics/quantity.ts';
+import type { Setup } from '../../core/robot/parameters.ts';
 import { benchWorker, type BenchWorker } from '../../ui/benchWorker.ts';
 import { Figures } from '../../ui/Figures.tsx';
 import { Notice } from '../../ui/Notice.tsx';

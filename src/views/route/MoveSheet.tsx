@@ -1,11 +1,11 @@
-import type { BudgetAt } from '../../core/budget/band.ts';
+import type { BudgetAt } from '../../core/analysis/budget/band.ts';
 import type { Field } from '../../core/field/field.ts';
 import { programSheet } from '../../core/formats/programSheet.ts';
-import { degrees } from '../../core/geometry/angle.ts';
-import type { ComparedWay } from '../../core/planning/ways.ts';
-import { formatNumber } from '../../core/quantities/quantity.ts';
-import type { Setup } from '../../core/robot/setup.ts';
-import type { Move, RoutePlan } from '../../core/route/moves.ts';
+import { degrees } from '../../core/mathematics/angle.ts';
+import type { ComparedWay } from '../../core/analysis/planning/ways.ts';
+import { formatNumber } from '../../core/mathematics/quantity.ts';
+import type { Setup } from '../../core/robot/parameters.ts';
+import type { Move, RoutePlan } from '../../core/moves/moves.ts';
 import { Figures } from '../../ui/Figures.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { EndFields } from './fieldParts.tsx';

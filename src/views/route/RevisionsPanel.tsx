@@ -2,7 +2,7 @@ import { format } from 'date-fns';
 import { useEffect, useState } from 'react';
 import type { Route, RouteRevision } from '../../contracts/records.ts';
 import { planDifferences } from '../../core/route/revisionWords.ts';
-import type { Setup } from '../../core/robot/setup.ts';
+import type { Setup } from '../../core/robot/parameters.ts';
 import { send, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';

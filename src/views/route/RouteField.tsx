@@ -1,10 +1,10 @@
 import { useRef } from 'react';
-import { toolPose } from '../../core/consistency/aim.ts';
+import { toolPose } from '../../core/robot/toolPose.ts';
 import type { Field } from '../../core/field/field.ts';
-import { toField, type Point, type Pose } from '../../core/geometry/pose.ts';
-import { stepsOf, type Move } from '../../core/route/moves.ts';
-import { ellipseOf, type BudgetAt } from '../../core/budget/band.ts';
-import type { Setup } from '../../core/robot/setup.ts';
+import { toField, type Point, type Pose } from '../../core/mathematics/pose.ts';
+import { stepsOf, type Move } from '../../core/moves/moves.ts';
+import { ellipseOf, type BudgetAt } from '../../core/analysis/budget/band.ts';
+import type { Setup } from '../../core/robot/parameters.ts';
 import { forecastPose, momentAfterMove, type Forecast } from '../../core/simulation/forecast.ts';
 import type { RunRecord } from '../../core/simulation/run.ts';
 import { FieldDrawing } from '../../ui/FieldDrawing.tsx';

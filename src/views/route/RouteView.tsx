@@ -2,20 +2,20 @@ import { Copy, Pause, Play, Redo2, Trash2, Undo2 } from 'lucide-react';
 import { lazy, Suspense, useCallback, useMemo, useState } from 'react';
 import { planSchema } from '../../contracts/domain.ts';
 import type { FieldRecord, Robot, Route, RouteRevision, Run } from '../../contracts/records.ts';
-import { shownHeading } from '../../core/formats/headings.ts';
-import { MOVE_NAMES, moveTitle, shortTitle } from '../../core/formats/moveTitle.ts';
-import { toField } from '../../core/geometry/pose.ts';
-import { formatNumber } from '../../core/quantities/quantity.ts';
-import { instructionsOf } from '../../core/route/instructions.ts';
+import { shownHeading } from '../../core/robot/headings.ts';
+import { MOVE_NAMES, moveTitle, shortTitle } from '../../core/moves/moveTitle.ts';
+import { toField } from '../../core/mathematics/pose.ts';
+import { formatNumber } from '../../core/mathematics/quantity.ts';
+import { instructionsOf } from '../../core/moves/instructions.ts';
 import {
   checkpointsOf,
   stepsOf,
   type Move,
   type RoutePlan,
   type Step,
-} from '../../core/route/moves.ts';
+} from '../../core/moves/moves.ts';
 import { fittedPlan } from '../../core/route/fittedPlan.ts';
-import { routeChecks } from '../../core/route/routeChecks.ts';
+import { routeChecks } from '../../core/analysis/checks/routeChecks.ts';
 import { momentAfterMove } from '../../core/simulation/forecast.ts';
 import { nominalRun, poseAt, randomRun, type Experiment } from '../../core/simulation/run.ts';
 import { Button, buttonClass } from '../../ui/Button.tsx';

@@ -1,10 +1,10 @@
 import { useState } from 'react';
-import { sharesOf } from '../../core/budget/budget.ts';
-import { budgetChance } from '../../core/budget/chance.ts';
-import { sourceWords } from '../../core/consistency/sentences.ts';
+import { sharesOf } from '../../core/analysis/budget/budget.ts';
+import { budgetChance } from '../../core/analysis/budget/chance.ts';
+import { sourceWords } from '../../core/text/sentences.ts';
 import type { Field } from '../../core/field/field.ts';
-import { formatNumber } from '../../core/quantities/quantity.ts';
-import type { Checkpoint, Step } from '../../core/route/moves.ts';
+import { formatNumber } from '../../core/mathematics/quantity.ts';
+import type { Checkpoint, Step } from '../../core/moves/moves.ts';
 import type { Experiment } from '../../core/simulation/run.ts';
 import type { ForecastSummary } from '../../ui/forecastPool.ts';
 import { Button } from '../../ui/Button.tsx';

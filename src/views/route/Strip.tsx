@@ -2,10 +2,10 @@ import { DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent } f
 import { horizontalListSortingStrategy, SortableContext, useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { ticks } from './ticks.ts';
-import { formatNumber } from '../../core/quantities/quantity.ts';
-import type { SpreadAt } from '../../core/budget/spread.ts';
+import { formatNumber } from '../../core/mathematics/quantity.ts';
+import type { SpreadAt } from '../../core/analysis/budget/spread.ts';
 import type { RunRecord } from '../../core/simulation/run.ts';
-import { stepsOf, type Move, type Step } from '../../core/route/moves.ts';
+import { stepsOf, type Move, type Step } from '../../core/moves/moves.ts';
 import styles from './Strip.module.css';
 
 interface StripProps {

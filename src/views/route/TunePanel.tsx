@@ -5,14 +5,14 @@ import {
   type LoopKind,
   type LoopResponse,
   type LoopSetting,
-} from '../../core/control/response.ts';
-import { gainUnit, recommendedGain, shownGain } from '../../core/control/stabilityMap.ts';
-import { remedyFor, SYMPTOMS, type Symptom } from '../../core/control/symptoms.ts';
-import { degrees } from '../../core/geometry/angle.ts';
-import { formatNumber } from '../../core/quantities/quantity.ts';
-import { powerPerRate } from '../../core/route/instructions.ts';
-import type { Move } from '../../core/route/moves.ts';
-import type { Setup } from '../../core/robot/setup.ts';
+} from '../../core/analysis/tuning/response.ts';
+import { gainUnit, recommendedGain, shownGain } from '../../core/analysis/tuning/stabilityMap.ts';
+import { remedyFor, SYMPTOMS, type Symptom } from '../../core/analysis/tuning/symptoms.ts';
+import { degrees } from '../../core/mathematics/angle.ts';
+import { formatNumber } from '../../core/mathematics/quantity.ts';
+import { powerPerRate } from '../../core/moves/instructions.ts';
+import type { Move } from '../../core/moves/moves.ts';
+import type { Setup } from '../../core/robot/parameters.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Figures } from '../../ui/Figures.tsx';
 import { Plot } from '../../ui/Plot.tsx';

@@ -1,6 +1,6 @@
 import * as Comlink from 'comlink';
 import { useEffect, useId, useRef, useState } from 'react';
-import type { LoopSetting } from '../../core/control/response.ts';
+import type { LoopSetting } from '../../core/analysis/tuning/response.ts';
 import {
   gainUnit,
   mapSpeeds,
@@ -8,11 +8,11 @@ import {
   shownGain,
   type MapPoint,
   type StabilityMap,
-} from '../../core/control/stabilityMap.ts';
-import { topSpeed } from '../../core/drivebase/motor.ts';
-import { formatNumber } from '../../core/quantities/quantity.ts';
-import type { Setup } from '../../core/robot/setup.ts';
-import { powerPerRate } from '../../core/route/instructions.ts';
+} from '../../core/analysis/tuning/stabilityMap.ts';
+import { topSpeed } from '../../core/robot/motor.ts';
+import { formatNumber } from '../../core/mathematics/quantity.ts';
+import type { Setup } from '../../core/robot/parameters.ts';
+import { powerPerRate } from '../../core/moves/instructions.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Cancelled } from '../../ui/cancellableWorker.ts';
 import { Choice } from '../../ui/Choice.tsx';

@@ -1,9 +1,9 @@
-import { headingFromShown, shownHeading } from '../../core/formats/headings.ts';
-import { degrees, radians } from '../../core/geometry/angle.ts';
-import type { Setup } from '../../core/robot/setup.ts';
+import { headingFromShown, shownHeading } from '../../core/robot/headings.ts';
+import { degrees, radians } from '../../core/mathematics/angle.ts';
+import type { Setup } from '../../core/robot/parameters.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { QuantityField } from '../../ui/QuantityField.tsx';
-import type { Move } from '../../core/route/moves.ts';
+import type { Move } from '../../core/moves/moves.ts';
 
 export interface FieldsProps<T extends Move> {
   move: T;

@@ -1,5 +1,5 @@
 import type { Field } from '../../core/field/field.ts';
-import { MOVE_NAMES } from '../../core/formats/moveTitle.ts';
+import { MOVE_NAMES } from '../../core/moves/moveTitle.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { QuantityField } from '../../ui/QuantityField.tsx';
 import { Picker, TextField } from '../../ui/TextField.tsx';
@@ -10,7 +10,7 @@ import type {
   Move,
   RepeatMove,
   RoutePlan,
-} from '../../core/route/moves.ts';
+} from '../../core/moves/moves.ts';
 import {
   type FieldsProps,
   notNegative,

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { planFaults, type Move, type RoutePlan } from '../../core/route/moves.ts';
-import { newMove } from '../../core/route/newMove.ts';
+import { planFaults, type Move, type RoutePlan } from '../../core/moves/moves.ts';
+import { newMove } from '../../core/moves/newMove.ts';
 import {
   addedMove,
   endOf,

@@ -1,5 +1,5 @@
-import { newMove } from '../../core/route/newMove.ts';
-import type { Move, RoutePlan } from '../../core/route/moves.ts';
+import { newMove } from '../../core/moves/newMove.ts';
+import type { Move, RoutePlan } from '../../core/moves/moves.ts';
 
 /** A new move of a kind, made to fit the plan and the field that it goes into. */
 export function addedMove(

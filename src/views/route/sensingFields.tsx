@@ -1,7 +1,7 @@
-import { degrees, radians } from '../../core/geometry/angle.ts';
+import { degrees, radians } from '../../core/mathematics/angle.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { QuantityField } from '../../ui/QuantityField.tsx';
-import type { FollowLineMove, FollowWallMove, Move, SquareUpMove } from '../../core/route/moves.ts';
+import type { FollowLineMove, FollowWallMove, Move, SquareUpMove } from '../../core/moves/moves.ts';
 import {
   type FieldsProps,
   notNegative,

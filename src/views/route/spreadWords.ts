@@ -1,8 +1,8 @@
-import { spreadAtZone } from '../../core/budget/chance.ts';
-import type { Budget } from '../../core/budget/budget.ts';
+import { spreadAtZone } from '../../core/analysis/budget/chance.ts';
+import type { Budget } from '../../core/analysis/budget/budget.ts';
 import type { Zone } from '../../core/field/field.ts';
-import { formatNumber } from '../../core/quantities/quantity.ts';
-import type { Body } from '../../core/robot/setup.ts';
+import { formatNumber } from '../../core/mathematics/quantity.ts';
+import type { Body } from '../../core/robot/parameters.ts';
 import type { CheckpointOutcome } from '../../core/simulation/outcomes.ts';
 
 /** Spread in the budget over that of the simulation beyond which they disagree. */

@@ -1,7 +1,7 @@
-import { radians } from '../../core/geometry/angle.ts';
+import { radians } from '../../core/mathematics/angle.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { QuantityField } from '../../ui/QuantityField.tsx';
-import type { TurnMove } from '../../core/route/moves.ts';
+import type { TurnMove } from '../../core/moves/moves.ts';
 import { type FieldsProps, positive, notNegative, OwnNumber, HeadingField } from './fieldParts.tsx';
 
 export function TurnFields({ move, setup, onChange }: FieldsProps<TurnMove>) {

@@ -1,6 +1,6 @@
 import { useMemo, useRef } from 'react';
-import { budgetBand, type BudgetAt } from '../../core/budget/band.ts';
-import { budgetOf, type Budget, type StepModels } from '../../core/budget/budget.ts';
+import { budgetBand, type BudgetAt } from '../../core/analysis/budget/band.ts';
+import { budgetOf, type Budget, type StepModels } from '../../core/analysis/budget/budget.ts';
 import type { Experiment, RunRecord } from '../../core/simulation/run.ts';
 
 export interface BudgetState {

@@ -1,10 +1,10 @@
 import { format } from 'date-fns';
 import type { Run } from '../../contracts/records.ts';
-import { percent } from '../../core/consistency/sentences.ts';
-import type { Story, StoryChapter } from '../../core/consistency/story.ts';
-import { predictionEllipse } from '../../core/consistency/summary.ts';
+import { percent } from '../../core/text/sentences.ts';
+import type { Story, StoryChapter } from '../../core/text/story.ts';
+import { predictionEllipse } from '../../core/analysis/runs/summary.ts';
 import type { FieldModel } from '../../core/field/field.ts';
-import { formatNumber } from '../../core/quantities/quantity.ts';
+import { formatNumber } from '../../core/mathematics/quantity.ts';
 import { Button, buttonClass } from '../../ui/Button.tsx';
 import { TargetCard } from '../../ui/TargetCard.tsx';
 import { TitleBlock, type TitleBlockProps } from '../../ui/TitleBlock.tsx';

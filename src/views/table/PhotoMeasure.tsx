@@ -1,17 +1,17 @@
 import { useMemo, useState, type PointerEvent } from 'react';
-import { toolPose } from '../../core/consistency/aim.ts';
+import { toolPose } from '../../core/robot/toolPose.ts';
 import { offsetFrom, type Field, type Offset, type Zone } from '../../core/field/field.ts';
 import { offsetWords } from '../../core/formats/runLine.ts';
-import { degrees } from '../../core/geometry/angle.ts';
+import { degrees } from '../../core/mathematics/angle.ts';
 import {
   picturedPose,
   type PicturedPose,
   type PointPair,
   type RobotMark,
-} from '../../core/geometry/homography.ts';
-import type { Point } from '../../core/geometry/pose.ts';
-import { formatNumber } from '../../core/quantities/quantity.ts';
-import type { Body } from '../../core/robot/setup.ts';
+} from '../../core/mathematics/homography.ts';
+import type { Point } from '../../core/mathematics/pose.ts';
+import { formatNumber } from '../../core/mathematics/quantity.ts';
+import type { Body } from '../../core/robot/parameters.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { useKeys } from '../../ui/useKeys.ts';

@@ -1,7 +1,7 @@
 import { formatDistanceToNowStrict } from 'date-fns';
 import type { GyroCheck } from '../../contracts/records.ts';
-import { degrees } from '../../core/geometry/angle.ts';
-import { formatNumber } from '../../core/quantities/quantity.ts';
+import { degrees } from '../../core/mathematics/angle.ts';
+import { formatNumber } from '../../core/mathematics/quantity.ts';
 import { Button } from '../../ui/Button.tsx';
 import { sheetAddress } from '../../ui/sheetAddress.ts';
 import styles from './TableView.module.css';

@@ -5,20 +5,15 @@ import {
   type AimLimits,
   type AimOption,
   type AimTarget,
-} from '../../core/consistency/aim.ts';
-import { checkPromise } from '../../core/consistency/promise.ts';
-import {
-  changeWords,
-  percent,
-  shownNumber,
-  sourceWords,
-} from '../../core/consistency/sentences.ts';
-import type { OffsetSummary } from '../../core/consistency/summary.ts';
-import type { Verdict } from '../../core/consistency/verdict.ts';
-import { MOVE_NAMES } from '../../core/formats/moveTitle.ts';
-import { radians } from '../../core/geometry/angle.ts';
-import { formatNumber } from '../../core/quantities/quantity.ts';
-import { aimableNumber, shiftedPlan, type Checkpoint } from '../../core/route/moves.ts';
+} from '../../core/analysis/aim/aim.ts';
+import { checkPromise } from '../../core/analysis/runs/promise.ts';
+import { changeWords, percent, shownNumber, sourceWords } from '../../core/text/sentences.ts';
+import type { OffsetSummary } from '../../core/analysis/runs/summary.ts';
+import type { Verdict } from '../../core/analysis/runs/verdict.ts';
+import { MOVE_NAMES } from '../../core/moves/moveTitle.ts';
+import { radians } from '../../core/mathematics/angle.ts';
+import { formatNumber } from '../../core/mathematics/quantity.ts';
+import { aimableNumber, shiftedPlan, type Checkpoint } from '../../core/moves/moves.ts';
 import type { Experiment } from '../../core/simulation/run.ts';
 import { send, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';

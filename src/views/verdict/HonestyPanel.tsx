@@ -1,12 +1,12 @@
 import { useEffect, useState } from 'react';
 import type { Robot } from '../../contracts/records.ts';
-import type { Honesty } from '../../core/budget/honestyOf.ts';
-import type { Coverage } from '../../core/consistency/honesty.ts';
-import { percent, sourceWords } from '../../core/consistency/sentences.ts';
-import type { MeasuredRun } from '../../core/consistency/verdict.ts';
+import type { Honesty } from '../../core/analysis/budget/honestyOf.ts';
+import type { Coverage } from '../../core/analysis/runs/honesty.ts';
+import { percent, sourceWords } from '../../core/text/sentences.ts';
+import type { MeasuredRun } from '../../core/analysis/runs/verdict.ts';
 import type { Offset, Zone } from '../../core/field/field.ts';
-import { formatNumber } from '../../core/quantities/quantity.ts';
-import type { Checkpoint } from '../../core/route/moves.ts';
+import { formatNumber } from '../../core/mathematics/quantity.ts';
+import type { Checkpoint } from '../../core/moves/moves.ts';
 import type { Experiment } from '../../core/simulation/run.ts';
 import { send, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';

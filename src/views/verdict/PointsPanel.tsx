@@ -1,9 +1,9 @@
 import type { Run } from '../../contracts/records.ts';
-import { routePoints } from '../../core/consistency/points.ts';
-import { furtherHitsToClaim } from '../../core/consistency/claims.ts';
-import { percent } from '../../core/consistency/sentences.ts';
+import { routePoints } from '../../core/analysis/runs/points.ts';
+import { furtherHitsToClaim } from '../../core/analysis/runs/claims.ts';
+import { percent } from '../../core/text/sentences.ts';
 import type { FieldModel } from '../../core/field/field.ts';
-import { formatNumber } from '../../core/quantities/quantity.ts';
+import { formatNumber } from '../../core/mathematics/quantity.ts';
 import table from '../../ui/Table.module.css';
 import styles from './VerdictView.module.css';
 

@@ -7,13 +7,13 @@ import type {
   Run,
   Session,
 } from '../../contracts/records.ts';
-import { USUAL_LIMITS, type AimOption, type AimTarget } from '../../core/consistency/aim.ts';
-import { measuredRuns } from '../../core/consistency/measured.ts';
-import { verdictWords } from '../../core/consistency/sentences.ts';
-import { predictionEllipse, summarise } from '../../core/consistency/summary.ts';
-import { FEWEST_RUNS, verdictOf } from '../../core/consistency/verdict.ts';
+import { USUAL_LIMITS, type AimOption, type AimTarget } from '../../core/analysis/aim/aim.ts';
+import { measuredRuns } from '../../core/analysis/runs/measured.ts';
+import { verdictWords } from '../../core/text/sentences.ts';
+import { predictionEllipse, summarise } from '../../core/analysis/runs/summary.ts';
+import { FEWEST_RUNS, verdictOf } from '../../core/analysis/runs/verdict.ts';
 import type { Offset } from '../../core/field/field.ts';
-import { checkpointsOf } from '../../core/route/moves.ts';
+import { checkpointsOf } from '../../core/moves/moves.ts';
 import { Figures } from '../../ui/Figures.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Tabs } from '../../ui/Tabs.tsx';

@@ -1,8 +1,8 @@
-import type { Verdict } from '../../core/consistency/verdict.ts';
-import { claimableRate, furtherHitsToClaim } from '../../core/consistency/claims.ts';
-import { radiusHolding } from '../../core/consistency/radii.ts';
-import { percent } from '../../core/consistency/sentences.ts';
-import { formatNumber } from '../../core/quantities/quantity.ts';
+import type { Verdict } from '../../core/analysis/runs/verdict.ts';
+import { claimableRate, furtherHitsToClaim } from '../../core/analysis/runs/claims.ts';
+import { radiusHolding } from '../../core/analysis/runs/radii.ts';
+import { percent } from '../../core/text/sentences.ts';
+import { formatNumber } from '../../core/mathematics/quantity.ts';
 import type { Figure } from '../../ui/Figures.tsx';
 
 /** The figures of a verdict, each with what it is, its formula and its source. */

@@ -1,9 +1,9 @@
 import { useEffect, useState } from 'react';
-import type { Share } from '../../core/budget/budget.ts';
-import type { SpreadSource } from '../../core/budget/stepModel.ts';
-import type { AimLimits, AimOption, AimTarget } from '../../core/consistency/aim.ts';
+import type { Share } from '../../core/analysis/budget/budget.ts';
+import type { SpreadSource } from '../../core/analysis/budget/stepModel.ts';
+import type { AimLimits, AimOption, AimTarget } from '../../core/analysis/aim/aim.ts';
 import type { Zone } from '../../core/field/field.ts';
-import type { Checkpoint } from '../../core/route/moves.ts';
+import type { Checkpoint } from '../../core/moves/moves.ts';
 import type { Experiment } from '../../core/simulation/run.ts';
 import { simulationWorker } from '../../ui/simulationWorker.ts';
 

@@ -1,24 +1,25 @@
-import { degrees } from '../../geometry/angle.ts';
-import { motorPerMillimetre } from '../../drivebase/driveBase.ts';
-import type { Setup } from '../../robot/setup.ts';
+import { degrees } from '../../mathematics/angle.ts';
+import { motorPerMillimetre } from '../../robot/driveBase.ts';
+import type { Setup } from '../../robot/parameters.ts';
 import type {
   Instruction,
   Steering,
   TurnControl,
   TurnInstruction,
   Until,
-} from '../../route/instruction.ts';
-import { gainPercentPerDegree, instructionsOf } from '../../route/instructions.ts';
+} from '../../moves/instruction.ts';
+import { gainPercentPerDegree, instructionsOf } from '../../moves/instructions.ts';
 import {
   STEERING_LIMIT,
   STILL_RATE,
   STILL_TIME,
   TURN_END_RATE,
   TURN_TOLERANCE,
-} from '../../simulation/settings.ts';
-import { stepsOf, type Move, type RoutePlan, type Stop } from '../../route/moves.ts';
-import { shownHeading } from '../headings.ts';
-import { MOVE_NAMES, moveTitle } from '../moveTitle.ts';
+} from '../../moves/programSettings.ts';
+import { stepsOf, type Move, type RoutePlan } from '../../moves/moves.ts';
+import { type Stop } from '../../robot/motor.ts';
+import { shownHeading } from '../../robot/headings.ts';
+import { MOVE_NAMES, moveTitle } from '../../moves/moveTitle.ts';
 
 /** What a constant of a program can be; null is “none given”. */
 export type Value = number | boolean | null;

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { radians } from '../../geometry/angle.ts';
-import { STARTING_SETUP } from '../../robot/setup.ts';
-import type { Move, RoutePlan } from '../../route/moves.ts';
-import { newMove } from '../../route/newMove.ts';
+import { radians } from '../../mathematics/angle.ts';
+import { STARTING_SETUP } from '../../robot/parameters.ts';
+import type { Move, RoutePlan } from '../../moves/moves.ts';
+import { newMove } from '../../moves/newMove.ts';
 import { javaProgram } from './java.ts';
 import { pythonProgram } from './python.ts';
 

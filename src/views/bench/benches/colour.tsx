@@ -1,14 +1,14 @@
 import type { BenchOf } from '../../../contracts/bench.ts';
-import { colourSampleOf } from '../../../core/bench/fromTelemetry.ts';
+import { colourSampleOf } from '../../../core/benches/fromTelemetry.ts';
 import {
   colourResult,
   colourRule,
   hueColour,
   type ColourResult,
-} from '../../../core/bench/colour.ts';
-import { degrees } from '../../../core/geometry/angle.ts';
-import { formatNumber } from '../../../core/quantities/quantity.ts';
-import { wilsonInterval } from '../../../core/consistency/wilson.ts';
+} from '../../../core/benches/colour.ts';
+import { degrees } from '../../../core/mathematics/angle.ts';
+import { formatNumber } from '../../../core/mathematics/quantity.ts';
+import { wilsonInterval } from '../../../core/mathematics/wilson.ts';
 import { Button } from '../../../ui/Button.tsx';
 import styles from '../BenchView.module.css';
 import type { Shown, TrialBench } from '../trialBench.ts';

@@ -1,4 +1,4 @@
-import { lightSampleOf } from '../../../core/bench/fromTelemetry.ts';
+import { lightSampleOf } from '../../../core/benches/fromTelemetry.ts';
 import {
   falseTriggersPerSecond,
   lightChange,
@@ -6,10 +6,10 @@ import {
   SAFE_MARGIN,
   topSpeedOverLine,
   type LightResult,
-} from '../../../core/bench/light.ts';
+} from '../../../core/benches/light.ts';
 import { counted, type BenchOf } from '../../../contracts/bench.ts';
-import { formatEstimate } from '../../../core/quantities/estimateText.ts';
-import { formatNumber } from '../../../core/quantities/quantity.ts';
+import { formatEstimate } from '../../../core/mathematics/estimateText.ts';
+import { formatNumber } from '../../../core/mathematics/quantity.ts';
 import { Notice } from '../../../ui/Notice.tsx';
 import { QuantityField } from '../../../ui/QuantityField.tsx';
 import { TextField } from '../../../ui/TextField.tsx';

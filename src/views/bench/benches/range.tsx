@@ -1,19 +1,19 @@
 import type { BenchOf } from '../../../contracts/bench.ts';
 import { useState } from 'react';
-import { rangeReadingsOf } from '../../../core/bench/fromTelemetry.ts';
+import { rangeReadingsOf } from '../../../core/benches/fromTelemetry.ts';
 import {
   chanceOfEquality,
   obliqueDistance,
   stoppingDistance,
   type RangeResult,
   type RangeUnit,
-} from '../../../core/bench/range.ts';
-import { rangeResult } from '../../../core/bench/range.ts';
-import { degrees, radians } from '../../../core/geometry/angle.ts';
-import { formatEstimate } from '../../../core/quantities/estimateText.ts';
-import { formatNumber } from '../../../core/quantities/quantity.ts';
-import { approachDelay } from '../../../core/route/turnModel.ts';
-import { mean } from '../../../core/statistics/sample.ts';
+} from '../../../core/benches/range.ts';
+import { rangeResult } from '../../../core/benches/range.ts';
+import { degrees, radians } from '../../../core/mathematics/angle.ts';
+import { formatEstimate } from '../../../core/mathematics/estimateText.ts';
+import { formatNumber } from '../../../core/mathematics/quantity.ts';
+import { approachDelay } from '../../../core/robot/stopping.ts';
+import { mean } from '../../../core/mathematics/sample.ts';
 import { Choice } from '../../../ui/Choice.tsx';
 import { Figures } from '../../../ui/Figures.tsx';
 import { QuantityField } from '../../../ui/QuantityField.tsx';

@@ -1,9 +1,9 @@
 import type { BenchOf } from '../../../contracts/bench.ts';
-import { scaleTrialOf } from '../../../core/bench/fromTelemetry.ts';
-import { gyroScale, signSentence, type GyroScale } from '../../../core/bench/gyroScale.ts';
-import { degrees } from '../../../core/geometry/angle.ts';
-import { formatEstimate } from '../../../core/quantities/estimateText.ts';
-import { formatNumber } from '../../../core/quantities/quantity.ts';
+import { scaleTrialOf } from '../../../core/benches/fromTelemetry.ts';
+import { gyroScale, signSentence, type GyroScale } from '../../../core/benches/gyroScale.ts';
+import { degrees } from '../../../core/mathematics/angle.ts';
+import { formatEstimate } from '../../../core/mathematics/estimateText.ts';
+import { formatNumber } from '../../../core/mathematics/quantity.ts';
 import { times, type TrialBench } from '../trialBench.ts';
 
 /** Whole turns by hand: scale, sign and mounting of the gyro. */

@@ -7,11 +7,11 @@ import {
   type EncoderSquare,
   type GyroSquare,
   type SquareResult,
-} from '../../../core/bench/square.ts';
-import { squareTrialOf } from '../../../core/bench/fromTelemetry.ts';
-import { degrees } from '../../../core/geometry/angle.ts';
-import { formatEstimate } from '../../../core/quantities/estimateText.ts';
-import { formatNumber } from '../../../core/quantities/quantity.ts';
+} from '../../../core/benches/square.ts';
+import { squareTrialOf } from '../../../core/benches/fromTelemetry.ts';
+import { degrees } from '../../../core/mathematics/angle.ts';
+import { formatEstimate } from '../../../core/mathematics/estimateText.ts';
+import { formatNumber } from '../../../core/mathematics/quantity.ts';
 import { Choice } from '../../../ui/Choice.tsx';
 import { QuantityField } from '../../../ui/QuantityField.tsx';
 import { times, type TrialBench } from '../trialBench.ts';

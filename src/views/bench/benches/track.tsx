@@ -1,9 +1,9 @@
 import type { BenchOf } from '../../../contracts/bench.ts';
-import { trackTrialOf } from '../../../core/bench/fromTelemetry.ts';
-import { trackResult, type TrackResult } from '../../../core/bench/track.ts';
-import { degrees } from '../../../core/geometry/angle.ts';
-import { formatEstimate } from '../../../core/quantities/estimateText.ts';
-import { formatNumber } from '../../../core/quantities/quantity.ts';
+import { trackTrialOf } from '../../../core/benches/fromTelemetry.ts';
+import { trackResult, type TrackResult } from '../../../core/benches/track.ts';
+import { degrees } from '../../../core/mathematics/angle.ts';
+import { formatEstimate } from '../../../core/mathematics/estimateText.ts';
+import { formatNumber } from '../../../core/mathematics/quantity.ts';
 import { times, type TrialBench } from '../trialBench.ts';
 
 const FIVE_TURNS = 10 * Math.PI;

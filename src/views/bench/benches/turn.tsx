@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { BenchOf } from '../../../contracts/bench.ts';
 import { counted } from '../../../contracts/bench.ts';
-import { turnTrialOf } from '../../../core/bench/fromTelemetry.ts';
+import { turnTrialOf } from '../../../core/benches/fromTelemetry.ts';
 import {
   fitTurnModel,
   runOnAtRate,
@@ -13,10 +13,10 @@ import {
   turnSentence,
   turnSides,
   type TurnModel,
-} from '../../../core/bench/turn.ts';
-import { degrees, radians } from '../../../core/geometry/angle.ts';
-import { formatEstimate } from '../../../core/quantities/estimateText.ts';
-import { formatNumber, formatQuantity } from '../../../core/quantities/quantity.ts';
+} from '../../../core/benches/turn.ts';
+import { degrees, radians } from '../../../core/mathematics/angle.ts';
+import { formatEstimate } from '../../../core/mathematics/estimateText.ts';
+import { formatNumber, formatQuantity } from '../../../core/mathematics/quantity.ts';
 import { Choice } from '../../../ui/Choice.tsx';
 import { QuantityField } from '../../../ui/QuantityField.tsx';
 import styles from '../BenchView.module.css';

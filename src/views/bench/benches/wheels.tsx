@@ -1,8 +1,12 @@
 import type { BenchOf } from '../../../contracts/bench.ts';
-import { distanceTrialOf } from '../../../core/bench/fromTelemetry.ts';
-import { wheelsResult, wheelsSetupValues, type WheelsResult } from '../../../core/bench/wheels.ts';
-import { formatEstimate } from '../../../core/quantities/estimateText.ts';
-import { formatNumber } from '../../../core/quantities/quantity.ts';
+import { distanceTrialOf } from '../../../core/benches/fromTelemetry.ts';
+import {
+  wheelsResult,
+  wheelsSetupValues,
+  type WheelsResult,
+} from '../../../core/benches/wheels.ts';
+import { formatEstimate } from '../../../core/mathematics/estimateText.ts';
+import { formatNumber } from '../../../core/mathematics/quantity.ts';
 import { times, type TrialBench } from '../trialBench.ts';
 
 /** Straights by the motors: effective wheel diameter, slip and wheel ratio. */

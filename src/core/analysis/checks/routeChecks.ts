@@ -1,0 +1,200 @@
+import type { Field } from '../../field/field.ts';
+import { degrees, wrapAngle } from '../../mathematics/angle.ts';
+import { insidePolygon, middleOf } from '../../mathematics/polygon.ts';
+import { toField, type Point, type Pose } from '../../mathematics/pose.ts';
+import { formatNumber } from '../../mathematics/quantity.ts';
+import type { Body, RangeSensor } from '../../robot/parameters.ts';
+import type { Experiment, RunRecord } from '../../simulation/run.ts';
+import { moveChecks, narrowLineCheck } from '../../route/checks.ts';
+import { driftChecks } from './driftCheck.ts';
+import type { Instruction } from '../../moves/instruction.ts';
+import { instructionsOf } from '../../moves/instructions.ts';
+import { stepsOf, type Move } from '../../moves/moves.ts';
+
+/** A sentence about a move, from the numbers of the program or from where the robot gets. */
+export interface RouteCheck {
+  moveId: string;
+  /** Position of the move in the plan. */
+  position: number;
+  sentence: string;
+}
+
+/** Beams that meet a surface more obliquely than this are not reliable, rad. */
+const MOST_OBLIQUE = (25 * Math.PI) / 180;
+
+/** Everything worth knowing about a route before it is driven; each sentence once a move. */
+export function routeChecks(experiment: Experiment, nominal: RunRecord): RouteCheck[] {
+  const { plan, field, believed } = experiment;
+  const instructions = instructionsOf(plan.moves, believed);
+  const drifts = driftChecks(experiment, nominal);
+  const checks: RouteCheck[] = [];
+  stepsOf(plan.moves).forEach(({ move, position }, step) => {
+    const instruction = instructions[step]!;
+    const sentences = [
+      ...placeChecks(experiment, nominal, instruction, move, step),
+      ...moveChecks(move, instruction, believed),
+      ...(drifts.has(step) ? [drifts.get(step)!] : []),
+    ];
+    for (const sentence of sentences) {
+      if (checks.some((one) => one.moveId === move.id && one.sentence === sentence)) continue;
+      checks.push({ moveId: move.id, position, sentence });
+    }
+  });
+  const last = plan.moves.at(-1);
+  if (last !== undefined && field.matchSeconds !== null && nominal.duration > field.matchSeconds) {
+    checks.push({
+      moveId: last.id,
+      position: plan.moves.length - 1,
+      sentence: `The route lasts ${formatNumber(nominal.duration, 0)} s, longer than a match of ${formatNumber(field.matchSeconds, 0)} s.`,
+    });
+  }
+  return checks;
+}
+
+function placeChecks(
+  { field, believed }: Experiment,
+  nominal: RunRecord,
+  instruction: Instruction,
+  move: Move,
+  step: number,
+): string[] {
+  const record = nominal.moves[step];
+  if (record === undefined) return [];
+  const says: string[] = [];
+  const meansTouch = move.kind === 'square up' || move.kind === 'until touch';
+  if (record.touched && !meansTouch) {
+    says.push(`The robot runs into ${nearestThing(record.end, field)}.`);
+  }
+  if (move.kind === 'until touch' && !record.touched) says.push('It meets nothing to touch.');
+  if (move.kind === 'square up' && move.against === 'border' && !record.touched) {
+    says.push('It does not reach anything to press against: push for longer, or begin nearer.');
+  }
+  if (!field.border && leavesTable(nominal, step, believed.body, field)) {
+    says.push('The robot gets over the open edge of the table. Put a guard there.');
+  }
+  if (record.ended === 'time limit') {
+    says.push('It ends by its time limit: what it waits for does not come.');
+  }
+  if (instruction.kind === 'straight') {
+    const { until, steering, speed } = instruction;
+    if (until.kind === 'range') says.push(...beamChecks(record.end, believed.range, field));
+    if (until.kind === 'light' || until.kind === 'crossings') {
+      const narrowest = Math.min(...field.lines.map(({ width }) => width));
+      if (field.lines.length === 0) says.push('The field has no line to see.');
+      else
+        says.push(...[narrowLineCheck(narrowest, speed, believed)].filter((one) => one !== null));
+    }
+    if (steering.hold === 'wall') {
+      const side = beamAt(record.start, believed.rangeSide, field);
+      if (side === null || side.distance > believed.rangeSide.longest) {
+        says.push('The side sensor sees no wall where this begins.');
+      }
+    }
+  }
+  return says;
+}
+
+function beamChecks(at: Pose, sensor: RangeSensor, field: Field): string[] {
+  const beam = beamAt(at, sensor, field);
+  if (beam === null || beam.distance > sensor.longest) {
+    return ['The range sensor sees nothing where this ends.'];
+  }
+  return beam.incidence > MOST_OBLIQUE
+    ? [
+        `The beam meets ${beam.thing} at ${formatNumber(degrees(beam.incidence), 0)}°, too obliquely to be trusted.`,
+      ]
+    : [];
+}
+
+/** What the middle of a sensor's beam meets first, and how obliquely; null when it meets nothing. */
+export function beamAt(
+  at: Pose,
+  sensor: RangeSensor,
+  field: Field,
+): { distance: number; incidence: number; thing: string } | null {
+  const from = toField(at, sensor);
+  const towards = at.heading + sensor.heading;
+  const dx = Math.cos(towards);
+  const dy = Math.sin(towards);
+  let best: { distance: number; incidence: number; thing: string } | null = null;
+  for (const { a, b, thing } of namedEdges(field)) {
+    const ex = b.x - a.x;
+    const ey = b.y - a.y;
+    const determinant = dx * ey - dy * ex;
+    if (Math.abs(determinant) < 1e-9) continue;
+    const distance = ((a.x - from.x) * ey - (a.y - from.y) * ex) / determinant;
+    const share = ((a.x - from.x) * dy - (a.y - from.y) * dx) / determinant;
+    if (distance < 0 || share < 0 || share > 1) continue;
+    if (best !== null && distance >= best.distance) continue;
+    const alongEdge = Math.abs(wrapAngle(2 * (towards - Math.atan2(ey, ex)))) / 2;
+    best = { distance, incidence: Math.PI / 2 - alongEdge, thing };
+  }
+  return best;
+}
+
+function namedEdges(field: Field): { a: Point; b: Point; thing: string }[] {
+  const ring = (points: readonly Point[], thing: string) =>
+    points.map((a, i) => ({ a, b: points[(i + 1) % points.length]!, thing }));
+  const border = [
+    { x: 0, y: 0 },
+    { x: field.width, y: 0 },
+    { x: field.width, y: field.height },
+    { x: 0, y: field.height },
+  ];
+  return [
+    ...(field.border ? ring(border, 'the border') : []),
+    ...field.models
+      .filter(({ seen }) => seen)
+      .flatMap((model) => ring(model.outline, `the ${model.name}`)),
+    ...field.walls
+      .filter(({ seen }) => seen)
+      .flatMap((wall) =>
+        wall.points.slice(1).map((b, i) => ({ a: wall.points[i]!, b, thing: wall.name })),
+      ),
+  ];
+}
+
+function nearestThing(at: Pose, field: Field): string {
+  const toBorder = field.border
+    ? Math.min(at.x, at.y, field.width - at.x, field.height - at.y)
+    : Infinity;
+  const things = [
+    { name: 'the border', away: toBorder },
+    ...field.models.map(({ name, outline }) => {
+      const middle = middleOf(outline);
+      const corner = Math.min(...outline.map(({ x, y }) => Math.hypot(x - at.x, y - at.y)));
+      return {
+        name: `the ${name}`,
+        away: Math.min(corner, Math.hypot(middle.x - at.x, middle.y - at.y)),
+      };
+    }),
+    ...field.walls.map(({ name, points }) => ({
+      name,
+      away: Math.min(...points.map(({ x, y }) => Math.hypot(x - at.x, y - at.y))),
+    })),
+  ];
+  return things.reduce((a, b) => (b.away < a.away ? b : a)).name;
+}
+
+/** The corners of the robot's outline on the field. */
+function footprint(at: Pose, body: Body): Point[] {
+  const half = body.width / 2;
+  return [
+    { x: body.ahead, y: half },
+    { x: body.ahead, y: -half },
+    { x: -body.behind, y: -half },
+    { x: -body.behind, y: half },
+  ].map((corner) => toField(at, corner));
+}
+
+function leavesTable(nominal: RunRecord, step: number, body: Body, field: Field): boolean {
+  const table = [
+    { x: -1, y: -1 },
+    { x: field.width + 1, y: -1 },
+    { x: field.width + 1, y: field.height + 1 },
+    { x: -1, y: field.height + 1 },
+  ];
+  return nominal.trace
+    .filter((moment) => moment.move === step)
+    .some((moment) => footprint(moment, body).some((corner) => !insidePolygon(corner, table)));
+}

@@ -1,0 +1,61 @@
+import type { Offset } from '../../field/field.ts';
+import { median, robustSpread } from '../../mathematics/sample.ts';
+
+/** Fewer runs show no outlier. */
+const FEWEST = 6;
+/** Passes of the robust covariance; the second makes it nearly independent of the axes. */
+const PASSES = 2;
+/** Median of χ² with two degrees of freedom, 2·ln 2: brings distances to their scale in few runs. */
+const MEDIAN_OF_SQUARES = 2 * Math.LN2;
+
+/**
+ * Robust Mahalanobis distance of each offset from the middle of all, in standard deviations: median
+ * and orthogonalised Gnanadesikan-Kettenring covariance, which a few wild runs do not move.
+ * Distances are scaled so that their median square is that of a normal distribution.
+ * Empty with fewer than six runs or where more than half of them are alike.
+ *
+ * Source: R. A. Maronna and R. H. Zamar, Technometrics 44 (2002).
+ */
+export function robustDistances(offsets: readonly Offset[]): number[] {
+  if (offsets.length < FEWEST) return [];
+  let points: [number, number][] = offsets.map(({ along, left }) => [along, left]);
+  for (let pass = 0; pass < PASSES; pass++) {
+    const scales = [0, 1].map((i) => robustSpread(points.map((point) => point[i]!)));
+    if (scales.some((scale) => scale === 0)) return [];
+    const [first, second] = scales as [number, number];
+    const scaled = points.map(([a, b]): [number, number] => [a / first, b / second]);
+    // The correlation from the spreads of sum and difference; its eigenvectors are the diagonals.
+    const sum = robustSpread(scaled.map(([a, b]) => a + b));
+    const difference = robustSpread(scaled.map(([a, b]) => a - b));
+    const together = (sum ** 2 - difference ** 2) / 4;
+    if (together === 0) {
+      points = scaled;
+      continue;
+    }
+    points = scaled.map(([a, b]) => [(a + b) / Math.SQRT2, (a - b) / Math.SQRT2]);
+  }
+  const centre = [0, 1].map((i) => median(points.map((point) => point[i]!)));
+  const spread = [0, 1].map((i) => robustSpread(points.map((point) => point[i]!)));
+  if (spread.some((scale) => scale === 0)) return [];
+  const squares = points.map((point) =>
+    [0, 1].reduce((total, i) => total + ((point[i]! - centre[i]!) / spread[i]!) ** 2, 0),
+  );
+  const scale = MEDIAN_OF_SQUARES / median(squares);
+  return squares.map((square) => Math.sqrt(square * scale));
+}
+
+/**
+ * Which runs lie so far off that something else may have happened. The limit is χ²'s for one false
+ * flag in twenty series, widened for few runs, whose robust spread is uncertain (see the experiment in
+ * the test).
+ */
+export function outliers(offsets: readonly Offset[]): boolean[] {
+  const distances = robustDistances(offsets);
+  if (distances.length === 0) return offsets.map(() => false);
+  const n = offsets.length;
+  const limit = Math.sqrt(-2 * Math.log(0.05 / n)) * Math.exp(WIDER / n);
+  return distances.map((distance) => distance > limit);
+}
+
+/** How much wider the limit is for n runs: e to this/n, found by simulation for n from 6 to 200. */
+const WIDER = 8.4;

@@ -1,0 +1,122 @@
+import fCdf from '@stdlib/stats-base-dists-f-cdf';
+import type { Offset } from '../../field/field.ts';
+import { fisherQuantile } from '../../mathematics/quantiles.ts';
+
+/** Symmetric matrix of the position: along, left, in mm². */
+interface Covariance {
+  along: number;
+  left: number;
+  cross: number;
+}
+
+/** How offsets at one checkpoint spread. */
+export interface OffsetSpread {
+  covariance: Covariance;
+  /** Heading spread, rad, and its covariances with along and left, mm·rad. */
+  turnedSpread: number;
+  turnedWithAlong: number;
+  turnedWithLeft: number;
+}
+
+/** Offsets of several runs at one checkpoint, summed up. Needs at least two runs. */
+export interface OffsetSummary extends OffsetSpread {
+  count: number;
+  mean: Offset;
+  /** |mean|, mm: accuracy AP of ISO 9283. */
+  accuracy: number;
+  /** l̄ + 3·S_l, mm: repeatability RP of ISO 9283, l being the distances to the mean. */
+  repeatability: number;
+}
+
+/** An ellipse in the target's frame: half axes in mm, direction of the first in rad. */
+export interface Ellipse {
+  along: number;
+  left: number;
+  major: number;
+  minor: number;
+  direction: number;
+}
+
+/** Sums up the offsets of at least two runs; throws a RangeError on fewer. */
+export function summarise(offsets: readonly Offset[]): OffsetSummary {
+  const count = offsets.length;
+  if (count < 2) throw new RangeError('A summary needs at least two runs.');
+  const mean = {
+    along: average(offsets.map((offset) => offset.along)),
+    left: average(offsets.map((offset) => offset.left)),
+    turned: average(offsets.map((offset) => offset.turned)),
+  };
+  const covary = (a: keyof Offset, b: keyof Offset) =>
+    offsets.reduce((sum, o) => sum + (o[a] - mean[a]) * (o[b] - mean[b]), 0) / (count - 1);
+  const distances = offsets.map((o) => Math.hypot(o.along - mean.along, o.left - mean.left));
+  const meanDistance = average(distances);
+  const distanceSpread = Math.sqrt(
+    distances.reduce((sum, d) => sum + (d - meanDistance) ** 2, 0) / (count - 1),
+  );
+  return {
+    count,
+    mean,
+    covariance: {
+      along: covary('along', 'along'),
+      left: covary('left', 'left'),
+      cross: covary('along', 'left'),
+    },
+    turnedSpread: Math.sqrt(covary('turned', 'turned')),
+    turnedWithAlong: covary('turned', 'along'),
+    turnedWithLeft: covary('turned', 'left'),
+    accuracy: Math.hypot(mean.along, mean.left),
+    repeatability: meanDistance + 3 * distanceSpread,
+  };
+}
+
+/**
+ * The ellipse that holds a future run with this confidence: Hotelling's prediction region, which is
+ * wider than the ellipse of a known normal because mean and covariance are estimated.
+ * Null with fewer than 3 runs.
+ */
+export function predictionEllipse(summary: OffsetSummary, confidence = 0.95): Ellipse | null {
+  const n = summary.count;
+  if (n < 3) return null;
+  const scale = ((2 * (n - 1) * (n + 1)) / (n * (n - 2))) * fisherQuantile(confidence, 2, n - 2);
+  return ellipseOf(summary, scale);
+}
+
+/** The ellipse that holds the true mean offset with this confidence; null with fewer than 3 runs. */
+export function meanEllipse(summary: OffsetSummary, confidence = 0.95): Ellipse | null {
+  const n = summary.count;
+  if (n < 3) return null;
+  const scale = ((2 * (n - 1)) / (n * (n - 2))) * fisherQuantile(confidence, 2, n - 2);
+  return ellipseOf(summary, scale);
+}
+
+/**
+ * p-value of Hotelling's test that the true mean offset is zero: small when the offset is real and
+ * not the chance of a few runs. 1 with fewer than 3 runs.
+ */
+export function offsetPValue(summary: OffsetSummary): number {
+  const n = summary.count;
+  if (n < 3) return 1;
+  const { along: a, left: b, cross: c } = summary.covariance;
+  const determinant = a * b - c * c;
+  if (determinant <= 0) return summary.accuracy > 0 ? 0 : 1;
+  const { along: x, left: y } = summary.mean;
+  const squared = (n * (b * x * x - 2 * c * x * y + a * y * y)) / determinant;
+  return 1 - fCdf((squared * (n - 2)) / (2 * (n - 1)), 2, n - 2);
+}
+
+function ellipseOf(summary: OffsetSummary, scale: number): Ellipse {
+  const { along: a, left: b, cross: c } = summary.covariance;
+  const middle = (a + b) / 2;
+  const spread = Math.hypot((a - b) / 2, c);
+  return {
+    along: summary.mean.along,
+    left: summary.mean.left,
+    major: Math.sqrt(scale * (middle + spread)),
+    minor: Math.sqrt(scale * Math.max(0, middle - spread)),
+    direction: 0.5 * Math.atan2(2 * c, a - b),
+  };
+}
+
+function average(values: readonly number[]): number {
+  return values.reduce((sum, value) => sum + value, 0) / values.length;
+}

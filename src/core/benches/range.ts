@@ -1,0 +1,226 @@
+import {
+  estimateOf,
+  leastSquares,
+  type Estimate,
+  type LinearFit,
+} from '../mathematics/leastSquares.ts';
+import { median, robustSpread } from '../mathematics/sample.ts';
+
+/** One reading of a range sensor against a tape. */
+export interface RangeReading {
+  /** Which sensor. */
+  unit: string;
+  /** True distance by the tape, mm. */
+  tape: number;
+  /** What the sensor said: mm, or V of an analog one. */
+  reading: number;
+  /** Angle between the beam and the perpendicular of the wall, rad. */
+  incidence: number;
+}
+
+export interface RangeUnit {
+  unit: string;
+  /** Reading = offset + slope · tape. Of an analog unit: volts, and volts a mm. */
+  slope: Estimate;
+  intercept: Estimate;
+  /** Reading minus tape at the middle of the tape distances, mm; NaN of an analog unit. */
+  offset: Estimate;
+  /** Spread of one reading about the line, in mm of distance. */
+  noise: number;
+  residuals: { tape: number; residual: number }[];
+  /** Tape distances between which the residuals stay within the limit, mm; null if none do. */
+  useful: { from: number; to: number } | null;
+  odd: boolean;
+  /** Readings that were square to the wall, and so made the line. */
+  readings: number;
+  fit: LinearFit;
+}
+
+export interface RangeResult {
+  units: RangeUnit[];
+  /** Median offset of the units, mm. */
+  medianOffset: number;
+}
+
+/** Beyond this angle, rad, a reading is not used for the line. */
+const SQUARE_WITHIN = 0.06;
+/** A unit is odd when its offset lies this many robust spreads from the median, and 5 mm at least. */
+const ODD_SPREADS = 3;
+const ODD_AT_LEAST = 5;
+
+/**
+ * Calibration of range sensors by a tape table. Section 6 of docs/mathematics.md.
+ *
+ * @param limit residual, mm, up to which a distance counts as useful
+ * @param analog whether the readings are volts
+ * @returns null when no unit has three readings at two distances
+ */
+export function rangeResult(
+  readings: readonly RangeReading[],
+  limit: number,
+  analog: boolean,
+): RangeResult | null {
+  const names = [...new Set(readings.map(({ unit }) => unit))];
+  const units = names.flatMap((unit) => {
+    const own = readings.filter(
+      (one) => one.unit === unit && Math.abs(one.incidence) <= SQUARE_WITHIN,
+    );
+    const result = unitResult(unit, own, limit, analog);
+    return result === null ? [] : [result];
+  });
+  if (units.length === 0) return null;
+  const offsets = units.map(({ offset }) => offset.value);
+  return {
+    units: units.map((unit, i) => ({ ...unit, odd: isOdd(offsets, i) })),
+    medianOffset: median(offsets),
+  };
+}
+
+/**
+ * Whether a unit is the odd one: it is held against the others alone, since among three units an odd
+ * one would widen the very spread that it is judged by. Of two that differ nobody can say which it is.
+ */
+function isOdd(offsets: readonly number[], unit: number): boolean {
+  if (offsets.length < 3) return false;
+  const others = offsets.filter((_, i) => i !== unit);
+  const allowed = Math.max(ODD_AT_LEAST, ODD_SPREADS * robustSpread(others));
+  return Math.abs(offsets[unit]! - median(others)) > allowed;
+}
+
+function unitResult(
+  unit: string,
+  readings: readonly RangeReading[],
+  limit: number,
+  analog: boolean,
+): RangeUnit | null {
+  // The tape is exact beside the sensor, so the reading is what has the error.
+  const fit = leastSquares(
+    readings.map(({ tape }) => [1, tape]),
+    readings.map(({ reading }) => reading),
+  );
+  if (fit === null) return null;
+  const slope = estimateOf(fit, [0, 1]);
+  const middle = readings.reduce((sum, { tape }) => sum + tape, 0) / readings.length;
+  const atMiddle = estimateOf(fit, [1, middle]);
+  const perMillimetre = analog ? Math.abs(slope.value) : 1;
+  const shifted = (by: number): Estimate => ({
+    ...atMiddle,
+    value: atMiddle.value - by,
+    low: atMiddle.low - by,
+    high: atMiddle.high - by,
+  });
+  const residuals = readings.map(({ tape, reading }) => ({
+    tape,
+    residual: (reading - estimateOf(fit, [1, tape]).value) / perMillimetre,
+  }));
+  return {
+    unit,
+    slope,
+    intercept: estimateOf(fit, [1, 0]),
+    offset: shifted(analog ? atMiddle.value : middle),
+    noise: fit.residualSpread / perMillimetre,
+    residuals,
+    useful: usefulRange(readings, limit, perMillimetre),
+    odd: false,
+    readings: readings.length,
+    fit,
+  };
+}
+
+/**
+ * The widest run of neighbouring distances whose readings stay within the limit of one line. Near
+ * and far ends bend the line, so it is fitted to the middle half first and then grown.
+ */
+function usefulRange(
+  readings: readonly RangeReading[],
+  limit: number,
+  perMillimetre: number,
+): { from: number; to: number } | null {
+  const sorted = readings.toSorted((a, b) => a.tape - b.tape);
+  const quarter = Math.floor(sorted.length / 4);
+  const core = sorted.slice(quarter, sorted.length - quarter);
+  const fit = leastSquares(
+    core.map(({ tape }) => [1, tape]),
+    core.map(({ reading }) => reading),
+  );
+  if (fit === null) return null;
+  const within = ({ tape, reading }: RangeReading) =>
+    Math.abs(reading - estimateOf(fit, [1, tape]).value) / perMillimetre <= limit;
+  let best: { from: number; to: number } | null = null;
+  let from = 0;
+  for (let i = 0; i <= sorted.length; i++) {
+    if (i < sorted.length && within(sorted[i]!)) continue;
+    if (i > from) {
+      const run = { from: sorted[from]!.tape, to: sorted[i - 1]!.tape };
+      if (best === null || run.to - run.from > best.to - best.from) best = run;
+    }
+    from = i + 1;
+  }
+  return best;
+}
+
+/** What the sensor says at a true distance: the set point for a program, in mm or V. */
+export function readingAt(unit: RangeUnit, distance: number): Estimate {
+  return estimateOf(unit.fit, [1, distance]);
+}
+
+/**
+ * What a beam reads at an angle ψ to the perpendicular: its axis d/cos ψ; a cone sees the nearest
+ * point within it, which is the perpendicular itself as long as ψ is within the half angle.
+ */
+export function obliqueDistance(
+  distance: number,
+  incidence: number,
+  coneHalfAngle: number,
+): number {
+  const beyond = Math.max(0, Math.abs(incidence) - coneHalfAngle);
+  return distance / Math.cos(beyond);
+}
+
+export interface StoppingDistance {
+  /** How far the robot runs on after the true distance passed the trigger, mm. */
+  runOn: number;
+  /** True distance at which the stop must be seen, mm. */
+  seenAt: number;
+  /** The number to compare the reading with, mm or V. */
+  trigger: number;
+  /** Fastest approach, mm/s, at which n readings still fall into the margin. */
+  topSpeed: number;
+}
+
+/** Looks that must fall between "seen" and "too late". */
+const LOOKS_NEEDED = 3;
+
+/**
+ * The trigger that stops a robot at a wanted distance: v·τ + v²/(2a) further out, as the unit reads it.
+ *
+ * @param speed mm/s
+ * @param delay s from the true distance to the brake
+ * @param braking mm/s²
+ * @param margin mm that the robot may come too near
+ * @param period s between two looks
+ */
+export function stoppingDistance(
+  unit: RangeUnit,
+  wanted: number,
+  { speed, delay, braking }: { speed: number; delay: number; braking: number },
+  margin: number,
+  period: number,
+): StoppingDistance {
+  const runOn = speed * delay + speed ** 2 / (2 * braking);
+  const seenAt = wanted + runOn;
+  return {
+    runOn,
+    seenAt,
+    trigger: readingAt(unit, seenAt).value,
+    topSpeed: margin / (LOOKS_NEEDED * period),
+  };
+}
+
+/**
+ * Chance that a loop meets an exact value at all: resolution / (rate · period), at most 1. Why
+ * programs compare with less-than and never with equals.
+ */
+export function chanceOfEquality(resolution: number, rate: number, period: number): number {
+  return Math.min(1, resolution / (Math.abs(rate) * period));
+}

@@ -1,0 +1,51 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { STARTING_SETUP } from '../robot/parameters.ts';
+import { wheelUnits } from '../robot/wheelUnits.ts';
+import { formatNumber, formatQuantity, parseQuantity } from './quantity.ts';
+
+const value = (text: string, kind: Parameters<typeof parseQuantity>[1]) => {
+  const parsed = parseQuantity(
+    text,
+    kind,
+    kind === 'length' ? wheelUnits(STARTING_SETUP.drive) : [],
+  );
+  return parsed.ok ? parsed.value : parsed.message;
+};
+
+describe('typed quantities', () => {
+  it.each([
+    ['430', 'length', 430],
+    ['43 cm', 'length', 430],
+    ['43cm', 'length', 430],
+    ['-2,5 in', 'length', -63.5],
+    ['−12', 'length', -12],
+    ['1.5 rot', 'length', 1.5 * Math.PI * 60],
+    ['360 mdeg', 'length', Math.PI * 60],
+    ['-90', 'angle', -Math.PI / 2],
+    ['0.25 turns', 'angle', Math.PI / 2],
+    ['12 ms', 'time', 0.012],
+    ['90 %', 'share', 0.9],
+    ['.5', 'voltage', 0.5],
+  ] as const)('reads %s as a %s', (text, kind, expected) => {
+    expect(value(text, kind)).toBeCloseTo(expected, 9);
+  });
+
+  it('says what it did not understand, and what it would', () => {
+    expect(value('fast', 'speed')).toMatch(/Type a number, such as 120 mm\/s/);
+    expect(value('12 kg', 'length')).toMatch(/“kg” is no unit for this.*mm.*rot/);
+    expect(value('', 'angle')).toMatch(/Type a number/);
+  });
+
+  it('shows what it would read again', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: -50000, max: 50000 }), (tenths) => {
+        const shown = formatQuantity(tenths / 10, 'length');
+        expect(value(shown, 'length')).toBeCloseTo(tenths / 10, 9);
+      }),
+    );
+    expect(formatQuantity(Math.PI / 2, 'angle')).toBe('90°');
+    expect(formatNumber(-0.04, 1)).toBe('0');
+    expect(formatNumber(-12.34, 1)).toBe('−12.3');
+  });
+});

@@ -1,0 +1,123 @@
+/** What a number measures. Inside the core it is in mm, rad, s, V, or a plain number. */
+export type QuantityKind =
+  'length' | 'angle' | 'speed' | 'rate' | 'acceleration' | 'time' | 'voltage' | 'share' | 'number';
+
+export interface Unit {
+  /** Symbols that people may type; the first is the one that is shown. */
+  symbols: string[];
+  /** Core units per one of this unit. */
+  factor: number;
+}
+
+const DEGREE = Math.PI / 180;
+
+/** Units by kind; the first of each is the one in which numbers are shown. */
+const UNITS: Record<QuantityKind, Unit[]> = {
+  length: [
+    { symbols: ['mm'], factor: 1 },
+    { symbols: ['cm'], factor: 10 },
+    { symbols: ['m'], factor: 1000 },
+    { symbols: ['in', '"', 'inch', 'inches'], factor: 25.4 },
+  ],
+  angle: [
+    { symbols: ['°', 'deg', 'degrees'], factor: DEGREE },
+    { symbols: ['rad'], factor: 1 },
+    { symbols: ['turn', 'turns'], factor: 2 * Math.PI },
+  ],
+  speed: [
+    { symbols: ['mm/s'], factor: 1 },
+    { symbols: ['cm/s'], factor: 10 },
+    { symbols: ['m/s'], factor: 1000 },
+    { symbols: ['in/s'], factor: 25.4 },
+  ],
+  rate: [
+    { symbols: ['°/s', 'deg/s', '°', 'deg'], factor: DEGREE },
+    { symbols: ['rad/s'], factor: 1 },
+  ],
+  acceleration: [
+    { symbols: ['mm/s²', 'mm/s2', 'mm/s^2'], factor: 1 },
+    { symbols: ['cm/s²', 'cm/s2'], factor: 10 },
+    { symbols: ['m/s²', 'm/s2'], factor: 1000 },
+  ],
+  time: [
+    { symbols: ['s', 'sec'], factor: 1 },
+    { symbols: ['ms'], factor: 0.001 },
+  ],
+  voltage: [
+    { symbols: ['V', 'v'], factor: 1 },
+    { symbols: ['mV'], factor: 0.001 },
+  ],
+  share: [{ symbols: ['%'], factor: 0.01 }],
+  number: [{ symbols: [''], factor: 1 }],
+};
+
+/** A typed quantity as it was understood, or a sentence that says what was not understood. */
+export type ParsedQuantity = { ok: true; value: number } | { ok: false; message: string };
+
+const QUANTITY = /^([+\-−]?(?:\d+(?:[.,]\d*)?|[.,]\d+)(?:e[+-]?\d+)?)\s*(.*)$/i;
+
+/**
+ * Reads "430", "43 cm", "1.5 rot", "-90" or "4,5 mm" into core units. A number without a unit is
+ * taken in the kind's first unit.
+ *
+ * @param more units that may be typed beside those of the kind
+ */
+export function parseQuantity(
+  text: string,
+  kind: QuantityKind,
+  more: readonly Unit[] = [],
+): ParsedQuantity {
+  const match = QUANTITY.exec(text.trim());
+  if (match === null) {
+    return { ok: false, message: `Type a number, such as ${exampleOf(kind)}.` };
+  }
+  const number = Number(match[1]!.replace(',', '.').replace('−', '-'));
+  const symbol = match[2]!.trim();
+  if (!Number.isFinite(number)) return { ok: false, message: 'That number is too large.' };
+  const units = [...UNITS[kind], ...more];
+  const factor = symbol === '' ? units[0]!.factor : factorOf(symbol, units);
+  return factor === null
+    ? {
+        ok: false,
+        message: `“${symbol}” is no unit for this. Use ${units.map(({ symbols }) => symbols[0]!).join(', ')}.`,
+      }
+    : { ok: true, value: number * factor };
+}
+
+function factorOf(symbol: string, units: readonly Unit[]): number | null {
+  const same = (other: string) => other.toLowerCase() === symbol.toLowerCase();
+  // A symbol as it stands goes before one in other letters: mV is not MV.
+  const unit =
+    units.find(({ symbols }) => symbols.includes(symbol)) ??
+    units.find(({ symbols }) => symbols.some(same));
+  return unit?.factor ?? null;
+}
+
+function exampleOf(kind: QuantityKind): string {
+  const unit = UNITS[kind][0]!.symbols[0]!;
+  return kind === 'angle' ? '90' : unit === '' ? '1.5' : `120 ${unit}`;
+}
+
+/** The symbol of the unit in which a kind is shown. */
+export function unitOf(kind: QuantityKind): string {
+  return UNITS[kind][0]!.symbols[0]!;
+}
+
+/** A core value in the unit in which its kind is shown. */
+export function shownValue(value: number, kind: QuantityKind): number {
+  return value / UNITS[kind][0]!.factor;
+}
+
+/** A number with at most `digits` decimals, without trailing zeros, with a true minus sign. */
+export function formatNumber(value: number, digits: number): string {
+  const rounded = Number(value.toFixed(digits));
+  // −0 would read as a sign where there is none.
+  return String(rounded === 0 ? 0 : rounded).replace('-', '−');
+}
+
+/** A core value as people read it: "430 mm", "−90°", "0.012 s". */
+export function formatQuantity(value: number, kind: QuantityKind, digits = 1): string {
+  const unit = unitOf(kind);
+  const joint = unit === '' || unit === '°' ? '' : '\u00a0';
+  return `${formatNumber(shownValue(value, kind), digits)}${joint}${unit}`;
+}

@@ -1,0 +1,140 @@
+import { describe, expect, it } from 'vitest';
+import { storyMarkdown } from '../formats/storyMarkdown.ts';
+import { STARTING_SETUP } from '../robot/parameters.ts';
+import { newMove } from '../moves/newMove.ts';
+import { normal } from '../mathematics/randomness.ts';
+import { storyOf, type StoryRun, type StorySource } from './story.ts';
+
+const plan = (distance: number) => ({
+  startId: 's',
+  moves: [
+    newMove('drive', 'd', { distance }),
+    newMove('checkpoint', 'c', { name: 'Post', modelId: 'post' }),
+  ],
+});
+const draw = normal(8);
+const runs = (revisionNumber: number, sessionId: string, along: number): StoryRun[] =>
+  Array.from({ length: 10 }, (_, i) => ({
+    revisionNumber,
+    sessionId,
+    measurements: [
+      { checkpointId: 'c', along: along + 4 * draw(), left: 4 * draw(), turned: null },
+    ],
+    outcomes: [{ modelId: 'post', hit: along === 0, points: null }],
+    setAside: i === 9 && along !== 0 ? 'put down wrong' : null,
+    battery: null,
+    gyroAt: null,
+    happenedAt: '2026-11-05T18:00:00.000Z',
+  }));
+const source: StorySource = {
+  route: 'Post <b>run</b>',
+  robot: 'Curlew',
+  field: 'Saltmarsh',
+  goal: 0.9,
+  setup: STARTING_SETUP,
+  models: [
+    {
+      id: 'post',
+      name: 'Post',
+      points: 20,
+      zone: {
+        target: { x: 0, y: 0, heading: 0 },
+        shape: { kind: 'circle', radius: 15 },
+        headingTolerance: null,
+      },
+    },
+  ],
+  revisions: [
+    {
+      number: 1,
+      parent: null,
+      origin: 'hand',
+      reason: 'First plan',
+      createdAt: '2026-11-05T17:00:00.000Z',
+      plan: plan(600),
+      promises: [],
+    },
+    {
+      number: 2,
+      parent: 1,
+      origin: 'aim',
+      reason: 'Aim after 9 runs',
+      createdAt: '2026-11-12T17:00:00.000Z',
+      plan: plan(575),
+      promises: [
+        {
+          checkpointId: 'c',
+          runs: 9,
+          before: { along: 25, left: 0, turned: 0 },
+          expected: { along: 0, left: 0, turned: 0 },
+          chanceBefore: 0.1,
+          chance: 0.99,
+        },
+      ],
+    },
+  ],
+  setups: [{ number: 1, reason: 'Ruler', createdAt: '2026-11-01T17:00:00.000Z' }],
+  benches: [{ number: 1, words: 'Turns', createdAt: '2026-11-02T17:00:00.000Z' }],
+  sessions: [
+    {
+      id: 'a',
+      title: 'First evening',
+      startedAt: '2026-11-05T18:00:00.000Z',
+      surface: 'mat',
+      people: 'R',
+      note: '',
+    },
+    {
+      id: 'b',
+      title: 'Second evening',
+      startedAt: '2026-11-12T18:00:00.000Z',
+      surface: '',
+      people: '',
+      note: 'quiet',
+    },
+  ],
+  runs: [...runs(1, 'a', 25), ...runs(2, 'b', 0)],
+};
+
+describe('the story of a route', () => {
+  const story = storyOf(source);
+
+  it('says in a headline how far the team came, and that it is no chance', () => {
+    expect(story.headline).toBe('From 0 of 9 to 10 of 10 hits.');
+    expect(story.reason).toMatch(/^20 runs in 2 sessions and 2 revisions\. Better: revision 2/);
+  });
+
+  it('tells each revision with its reason, its change, its verdict and its promise', () => {
+    const [first, second] = story.chapters;
+    expect(first!.headline).toMatch(/^Aim/);
+    expect(first!.promise).toBeNull();
+    expect(second).toMatchObject({ headline: 'Leave it.', promise: 'kept' });
+    expect(second!.changes.join()).toMatch(/600.*575/);
+  });
+
+  it('puts everything in the order of time, with what was set aside', () => {
+    expect(story.events.map(({ title }) => title)).toEqual([
+      'Setup 1',
+      'Bench record 1',
+      'Revision 1',
+      'First evening',
+      'Revision 2',
+      'Second evening',
+    ]);
+    expect(story.events[3]!.says).toMatch(/10 runs of revision 1.*1 set aside: put down wrong/);
+  });
+
+  it('counts the points of what is driven now', () => {
+    expect(story.points).toMatchObject({ expected: 20, full: 20 });
+  });
+
+  it('goes into Markdown in which nothing that people typed is markup', () => {
+    const text = storyMarkdown(story);
+    expect(text).toContain('# Post \\<b\\>run\\</b\\>');
+    expect(text).toMatch(/\| 2 \| 2026-11-12 \| Aim after 9 runs .* \| kept \|/);
+  });
+
+  it('begins with the first run', () => {
+    expect(storyOf({ ...source, runs: [] }).headline).toBe('Not driven yet.');
+  });
+});

@@ -1,0 +1,233 @@
+import type { Zone } from '../field/field.ts';
+import { formatNumber } from '../mathematics/quantity.ts';
+import type { Setup } from '../robot/parameters.ts';
+import { planDifferences } from '../route/revisionWords.ts';
+import { checkpointsOf, type RoutePlan } from '../moves/moves.ts';
+import { compareRuns, FEWEST_TO_COMPARE } from '../analysis/runs/comparison.ts';
+import { measuredRuns, type LoggedRun } from '../analysis/runs/measured.ts';
+import { routePoints, type RoutePoints } from '../analysis/runs/points.ts';
+import { checkPromise, type AimPromise } from '../analysis/runs/promise.ts';
+import { comparisonWords, percent, verdictWords } from './sentences.ts';
+import { verdictOf, type Verdict } from '../analysis/runs/verdict.ts';
+
+/** A run as its story needs it. */
+export interface StoryRun extends LoggedRun {
+  revisionNumber: number;
+  sessionId: string;
+  outcomes: readonly { modelId: string; hit: boolean; points: number | null }[];
+}
+
+/** What a story is told from. */
+export interface StorySource {
+  route: string;
+  robot: string;
+  field: string;
+  /** Wanted chance to hit, 0 to 1. */
+  goal: number;
+  setup: Setup;
+  models: readonly { id: string; name: string; points: number; zone: Zone }[];
+  revisions: readonly {
+    number: number;
+    parent: number | null;
+    origin: 'hand' | 'aim' | 'bench';
+    reason: string;
+    createdAt: string;
+    plan: RoutePlan;
+    promises: readonly AimPromise[];
+  }[];
+  setups: readonly { number: number; reason: string; createdAt: string }[];
+  benches: readonly { number: number; words: string; createdAt: string }[];
+  sessions: readonly {
+    id: string;
+    title: string;
+    startedAt: string;
+    surface: string;
+    people: string;
+    note: string;
+  }[];
+  runs: readonly StoryRun[];
+}
+
+/** One revision and what became of it. */
+export interface StoryChapter {
+  number: number;
+  createdAt: string;
+  /** What changed and why, in sentences. */
+  why: string;
+  changes: string[];
+  verdict: Verdict;
+  headline: string;
+  /** Whether an aim kept what it promised; null when nothing was promised or it is too early. */
+  promise: 'kept' | 'not kept' | null;
+}
+
+interface StoryEvent {
+  at: string;
+  kind: 'revision' | 'setup' | 'bench' | 'session';
+  title: string;
+  says: string;
+}
+
+export interface Story {
+  route: string;
+  robot: string;
+  field: string;
+  goal: number;
+  /** The whole of it in two sentences. */
+  headline: string;
+  reason: string;
+  /** The checkpoint that the chapters are judged at. */
+  checkpoint: { id: string; name: string; modelId: string } | null;
+  chapters: StoryChapter[];
+  points: RoutePoints;
+  events: StoryEvent[];
+}
+
+const ORIGINS = { hand: 'by hand', aim: 'by an aim', bench: 'by a bench' };
+/** Comparisons of a story deal the runs out so often, with this seed, and look at so many runs. */
+const SEED = 3;
+const COMPARED = 400;
+
+/** Tells the story of a route: its revisions, benches, sessions and what the verdicts said. */
+export function storyOf(source: StorySource): Story {
+  const { revisions, runs, models, setup, goal } = source;
+  const checkpoint = checkpointsOf(revisions.at(-1)!.plan).at(-1) ?? null;
+  const model = models.find(({ id }) => id === checkpoint?.modelId);
+  const judgedAt = (of: readonly StoryRun[]) =>
+    checkpoint === null || model === undefined ? null : measuredRuns(of, checkpoint, model.zone);
+  const chapters = revisions.map((revision): StoryChapter => {
+    const of = runs.filter(({ revisionNumber }) => revisionNumber === revision.number);
+    const judged = judgedAt(of);
+    const verdict = verdictOf(judged?.runs ?? [], judged?.zone ?? EMPTY_ZONE, goal);
+    const promise = revision.promises.find(({ checkpointId }) => checkpointId === checkpoint?.id);
+    const check = promise === undefined ? null : checkPromise(promise, verdict.summary).kind;
+    const parent = revisions.find(({ number }) => number === revision.parent);
+    return {
+      number: revision.number,
+      createdAt: revision.createdAt,
+      why: `${revision.reason || 'No reason given'} (${ORIGINS[revision.origin]})`,
+      changes: parent === undefined ? [] : planDifferences(parent.plan, revision.plan, setup),
+      verdict,
+      headline: verdictWords(verdict, goal, revision.plan, setup, null, []).headline,
+      promise: check === null || check === 'too early' ? null : check,
+    };
+  });
+  const last = chapters.findLast(({ verdict }) => verdict.runs > 0);
+  const lastRuns = runs.filter(
+    (run) => run.setAside === null && run.revisionNumber === last?.number,
+  );
+  const visited = new Set(checkpointsOf(revisions.at(-1)!.plan).map(({ modelId }) => modelId));
+  return {
+    route: source.route,
+    robot: source.robot,
+    field: source.field,
+    goal,
+    ...words(source, chapters, (number) =>
+      judgedAt(runs.filter(({ revisionNumber }) => revisionNumber === number)),
+    ),
+    checkpoint,
+    chapters,
+    points: routePoints(
+      models.filter(({ id }) => visited.has(id)),
+      lastRuns.map(({ outcomes }) => outcomes),
+    ),
+    events: eventsOf(source, chapters),
+  };
+}
+
+const EMPTY_ZONE: Zone = {
+  target: { x: 0, y: 0, heading: 0 },
+  shape: { kind: 'circle', radius: 1 },
+  headingTolerance: null,
+};
+
+function words(
+  { runs, sessions }: StorySource,
+  chapters: readonly StoryChapter[],
+  judged: (revision: number) => ReturnType<typeof measuredRuns> | null,
+): Pick<Story, 'headline' | 'reason'> {
+  const driven = chapters.filter(({ verdict }) => verdict.runs > 0);
+  const [first, last] = [driven[0], driven.at(-1)];
+  if (first === undefined || last === undefined) {
+    return { headline: 'Not driven yet.', reason: 'The story begins with the first run.' };
+  }
+  const evenings = sessions.filter(({ id }) => runs.some(({ sessionId }) => sessionId === id));
+  const tally = ({ verdict }: StoryChapter) => `${verdict.hits} of ${verdict.runs}`;
+  const count = `${runs.length} runs in ${evenings.length} ${evenings.length === 1 ? 'session' : 'sessions'}`;
+  if (first === last) {
+    return { headline: `${tally(last)} hit.`, reason: `${count}, all of one revision.` };
+  }
+  const [before, after] = [judged(first.number)!, judged(last.number)!];
+  const enough = Math.min(before.runs.length, after.runs.length) >= FEWEST_TO_COMPARE;
+  const zone = before.headingJudged ? after.zone : before.zone;
+  const offsets = (of: typeof before) => of.runs.slice(-COMPARED).map(({ offset }) => offset);
+  const said = enough
+    ? comparisonWords(
+        compareRuns(offsets(before), offsets(after), zone, SEED),
+        `revision ${first.number}`,
+        `revision ${last.number}`,
+      )
+    : null;
+  return {
+    headline: `From ${tally(first)} to ${tally(last)} hits.`,
+    reason:
+      `${count} and ${driven.length} revisions. ${said === null ? '' : `${said.headline} ${said.reason}`}`.trim(),
+  };
+}
+
+function eventsOf(source: StorySource, chapters: readonly StoryChapter[]): StoryEvent[] {
+  const { revisions, setups, benches, sessions, runs } = source;
+  const events: StoryEvent[] = [
+    ...revisions.map(({ number, createdAt }): StoryEvent => {
+      const chapter = chapters.find((one) => one.number === number)!;
+      return {
+        at: createdAt,
+        kind: 'revision',
+        title: `Revision ${number}`,
+        says: [`${chapter.why}.`, ...chapter.changes.slice(0, 4)].join(' '),
+      };
+    }),
+    ...setups.map(({ number, createdAt, reason }): StoryEvent => ({
+      at: createdAt,
+      kind: 'setup',
+      title: `Setup ${number}`,
+      says: reason || 'No reason given',
+    })),
+    ...benches.map(({ number, createdAt, words: said }): StoryEvent => ({
+      at: createdAt,
+      kind: 'bench',
+      title: `Bench record ${number}`,
+      says: said,
+    })),
+    ...sessions.flatMap((session): StoryEvent[] => {
+      const of = runs.filter(({ sessionId }) => sessionId === session.id);
+      if (of.length === 0) return [];
+      const aside = of.filter(({ setAside }) => setAside !== null);
+      const numbers = [...new Set(of.map(({ revisionNumber }) => revisionNumber))].sort(
+        (a, b) => a - b,
+      );
+      const parts = [
+        `${of.length} runs of revision ${numbers.join(' and ')}`,
+        ...(session.surface === '' ? [] : [session.surface]),
+        ...(session.people === '' ? [] : [`with ${session.people}`]),
+        ...(aside.length === 0
+          ? []
+          : [
+              `${aside.length} set aside: ${[...new Set(aside.map(({ setAside }) => setAside))].join(', ')}`,
+            ]),
+        ...(session.note === '' ? [] : [session.note]),
+      ];
+      return [
+        { at: session.startedAt, kind: 'session', title: session.title, says: parts.join('; ') },
+      ];
+    }),
+  ];
+  return events.sort((a, b) => a.at.localeCompare(b.at));
+}
+
+/** The figures of a chapter as one line. */
+export function chapterFigures({ verdict }: StoryChapter): string {
+  if (verdict.runs === 0) return 'not driven';
+  const { low, high } = verdict.interval;
+  return `${verdict.hits} of ${verdict.runs} hit; the true rate is between ${formatNumber(100 * low, 0)} and ${formatNumber(100 * high, 0)} %; chance by where they lie ${percent(verdict.chanceNow)}`;
+}

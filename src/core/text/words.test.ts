@@ -1,0 +1,188 @@
+import { describe, expect, it } from 'vitest';
+import type { Offset, Zone } from '../field/field.ts';
+import { radians } from '../mathematics/angle.ts';
+import { STARTING_SETUP, withSetupValues } from '../robot/parameters.ts';
+import type { Move, RoutePlan } from '../moves/moves.ts';
+import type { AimOption } from '../analysis/aim/aim.ts';
+import { measuredRuns, type LoggedRun } from '../analysis/runs/measured.ts';
+import {
+  changeWords,
+  comparisonWords,
+  percent,
+  shownNumber,
+  sourceWords,
+  verdictWords,
+} from './sentences.ts';
+import { summarise } from '../analysis/runs/summary.ts';
+import { compareRuns } from '../analysis/runs/comparison.ts';
+import type { Factor } from '../analysis/runs/stability.ts';
+import type { Verdict } from '../analysis/runs/verdict.ts';
+import { newMove } from '../moves/newMove.ts';
+
+const moves: Move[] = [
+  newMove('drive', 'a', { distance: 300, speed: 200, hold: 'gyro', heading: null }),
+  newMove('turn', 'b', {
+    target: { kind: 'heading', heading: radians(-90) },
+    style: 'spot',
+    rate: 2,
+    stopEarly: null,
+  }),
+];
+const plan: RoutePlan = { startId: 's', moves };
+const verdict = (changes: Partial<Verdict>): Verdict => ({
+  kind: 'leave it',
+  reason: 'goal met',
+  runs: 10,
+  hits: 7,
+  interval: { low: 0.4, high: 0.9 },
+  summary: summarise([
+    { along: 10, left: 0, turned: 0 },
+    { along: 14, left: 6, turned: 0 },
+    { along: 12, left: -6, turned: 0 },
+  ]),
+  chanceNow: 0.62,
+  chanceAimed: 0.95,
+  offsetP: 0.001,
+  effects: [],
+  ...changes,
+});
+const aim: AimOption = {
+  changes: [{ moveId: 'b', from: radians(-90), change: radians(-1.8) }],
+  expected: [{ along: 0, left: 0, turned: 0 }],
+  chances: [0.94],
+  chance: 0.94,
+};
+const words = (changes: Partial<Verdict>, best: AimOption | null = null) =>
+  verdictWords(verdict(changes), 0.9, plan, STARTING_SETUP, best, []);
+
+describe('the verdict in words', () => {
+  it('is too early with few runs, and says how many more', () => {
+    const early = { kind: 'too early', reason: 'few runs' } as const;
+    expect(words({ ...early, runs: 3 }).headline).toBe('Too early: 3 runs.');
+    expect(words({ ...early, runs: 1 }).headline).toBe('Too early: 1 run.');
+    expect(words({ ...early, runs: 0 }).headline).toBe('No runs yet.');
+    expect(words({ ...early, runs: 3 }).reason).toMatch(/^Log 2 more before anything is changed/);
+  });
+
+  it('leaves alone what meets the goal', () => {
+    const { headline, reason } = words({ chanceNow: 0.93 });
+    expect(headline).toBe('Leave it.');
+    expect(reason).toBe('7 of 10 hit. The runs lie so that about 93 % will hit; you want 90 %.');
+  });
+
+  it('says what an unstable offset follows, and puts a cause before the order', () => {
+    const effect = (factor: Factor, p: number, slope: number) => ({
+      factor,
+      axis: 'left' as const,
+      slope: { value: slope, standardError: 1, low: slope - 2, high: slope + 2 },
+      p,
+      adjustedP: 8 * p,
+    });
+    const effects = [effect('order', 1e-5, -0.4), effect('battery', 5e-5, 30)];
+    const { headline, reason } = words({ kind: 'unstable', reason: 'follows', effects });
+    expect(headline).toBe('Unstable: the offset follows the battery.');
+    expect(reason).toMatch(/moves 3 mm to the right for every 0\.1 V less/);
+    const order = words({ kind: 'unstable', reason: 'follows', effects: effects.slice(0, 1) });
+    expect(order.reason).toMatch(/0\.4 mm to the right with every run/);
+  });
+
+  it('says whether two sets differ, and how many more runs would tell', () => {
+    const near = Array.from({ length: 12 }, (_, i) => ({
+      along: (i % 4) - 1.5,
+      left: (i % 3) - 1,
+      turned: 0,
+    }));
+    const far = near.map((offset) => ({ ...offset, along: offset.along + 26 }));
+    const zone: Zone = {
+      target: { x: 0, y: 0, heading: 0 },
+      shape: { kind: 'circle', radius: 20 },
+      headingTolerance: null,
+    };
+    const say = (a: Offset[], b: Offset[]) =>
+      comparisonWords(compareRuns(a, b, zone, 1), 'revision 4', 'revision 5');
+    expect(say(far, near)).toMatchObject({ headline: 'Better: revision 5 hits more.' });
+    expect(say(far, near).reason).toMatch(/26 mm shorter/);
+    expect(say(near, far).headline).toBe('Worse: revision 5 hits less.');
+    expect(say(near, near).headline).toBe('No difference to be seen.');
+  });
+
+  it('does not aim at what may be chance', () => {
+    expect(words({ reason: 'offset may be chance' }).headline).toBe('Leave it, and log more.');
+  });
+
+  it('names the number to change, from what to what, right positive', () => {
+    const { headline, reason } = words({ kind: 'aim', reason: 'offset' }, aim);
+    expect(headline).toBe('Aim: turn at move 2, 90° → 91.8°.');
+    expect(reason).toMatch(/12 mm off the middle.*from 62 % to about 94 %/);
+    expect(words({ kind: 'aim', reason: 'offset' }).headline).toMatch(/lie together beside/);
+  });
+
+  it('names the largest source when only less spread can help', () => {
+    const { headline } = verdictWords(
+      verdict({ kind: 'tighten', reason: 'spread', chanceAimed: 0.7 }),
+      0.9,
+      plan,
+      STARTING_SETUP,
+      null,
+      [{ of: 'start', share: 0.62, deviation: 9 }],
+    );
+    expect(headline).toBe('Tighten: 62 % of the spread comes from the start by hand.');
+    expect(words({ kind: 'tighten', reason: 'spread' }).headline).toMatch(/lie too far apart/);
+  });
+
+  it('follows the robot’s own sense of right and left', () => {
+    const left = withSetupValues(STARTING_SETUP, { 'gyro.rightPositive': false });
+    expect(changeWords(aim.changes[0]!, plan, left)).toBe('turn at move 2, −90° → −91.8°');
+    expect(changeWords({ moveId: 'gone', from: 0, change: 1 }, plan, left)).toBe('');
+    expect(shownNumber(moves[0]!, 312.5, left)).toBe('312.5\u00a0mm');
+    expect([percent(null), percent(0.905), sourceWords('gyro')]).toEqual([
+      '–',
+      '91 %',
+      'gyro drift and noise',
+    ]);
+  });
+});
+
+describe('the runs that count', () => {
+  const zone: Zone = {
+    target: { x: 0, y: 0, heading: 0 },
+    shape: { kind: 'circle', radius: 30 },
+    headingTolerance: 0.1,
+  };
+  const checkpoint = { id: 'end', name: 'End', modelId: 'hide' };
+  const run = (turned: number | null, changes: Partial<LoggedRun> = {}): LoggedRun => ({
+    measurements: [{ checkpointId: 'end', along: 1, left: 2, turned }],
+    outcomes: [{ modelId: 'hide', hit: false }],
+    setAside: null,
+    battery: 8,
+    gyroAt: '2026-03-05T17:00:00.000Z',
+    happenedAt: '2026-03-05T17:02:30.000Z',
+    ...changes,
+  });
+
+  it('leave out what was set aside and what was measured elsewhere', () => {
+    const aside = run(0, { setAside: 'touched' });
+    const elsewhere = run(0, { measurements: [] });
+    const { runs, headingJudged } = measuredRuns([run(0.05), aside, elsewhere], checkpoint, zone);
+    expect(runs).toEqual([
+      { offset: { along: 1, left: 2, turned: 0.05 }, hit: false, battery: 8, sinceZero: 150 },
+    ]);
+    expect(headingJudged).toBe(true);
+  });
+
+  it('know the time since the gyro was zeroed, unless that was another practice', () => {
+    const since = (gyroAt: string | null) =>
+      measuredRuns([run(0, { gyroAt })], checkpoint, zone).runs[0]!.sinceZero;
+    expect(since('2026-03-05T17:02:00.000Z')).toBe(30);
+    expect(since('2026-03-04T17:02:00.000Z')).toBeNull();
+    expect(since('2026-03-05T17:03:00.000Z')).toBeNull();
+    expect(since(null)).toBeNull();
+  });
+
+  it('do not judge headings when one of them has none', () => {
+    const judged = measuredRuns([run(0.05), run(null, { outcomes: [] })], checkpoint, zone);
+    expect(judged.headingJudged).toBe(false);
+    expect(judged.zone.headingTolerance).toBeNull();
+    expect(judged.runs[1]).toMatchObject({ offset: { along: 1, left: 2, turned: 0 }, hit: null });
+  });
+});
