@@ -16,7 +16,7 @@ const ARROWS = {
  * in a line above its own.
  */
 const CHAPTERS = [
-  ['mathematics'],
+  ['mathematics', 'schema'],
   ['robot', 'field'],
   ['moves'],
   ['route'],

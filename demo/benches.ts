@@ -14,7 +14,7 @@ import type { PracticeCommand } from '../src/core/practice/commands.ts';
 import { PracticeHub } from '../src/core/practice/hub.ts';
 import { practiceTruth } from '../src/core/practice/truth.ts';
 import { withSetupValues, type Setup } from '../src/core/robot/parameters.ts';
-import type { RoutePlan } from '../src/core/moves/moves.ts';
+import type { RoutePlan } from '../src/core/route/plan.ts';
 import type { TelemetryLine } from '../src/core/telemetry/lines.ts';
 import { packRecording } from '../src/core/telemetry/packed.ts';
 import { RecordingBuilder, type Recording } from '../src/core/telemetry/recording.ts';

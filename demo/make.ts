@@ -20,12 +20,13 @@ import { summarise } from '../src/core/analysis/runs/summary.ts';
 import { offsetFrom, scores, type Offset } from '../src/core/field/field.ts';
 import { radians, degrees } from '../src/core/mathematics/angle.ts';
 import { STARTING_SETUP, withSetupValues, type Setup } from '../src/core/robot/parameters.ts';
-import { checkpointsOf, shiftedPlan, type Move, type RoutePlan } from '../src/core/moves/moves.ts';
+import { checkpointsOf, shiftedPlan, type RoutePlan } from '../src/core/route/plan.ts';
+import { type Move } from '../src/core/moves/index.ts';
 import { randomRun } from '../src/core/simulation/run.ts';
 import { simulateTurnTrials } from '../src/core/practice/turnTrials.ts';
 import { benchRecords } from './benches.ts';
 import { FIELD, FIELD_NAME } from './field.ts';
-import { newMove } from '../src/core/moves/newMove.ts';
+import { newMove } from '../src/core/moves/index.ts';
 
 const SEED = 20261105;
 const ROBOT = 'Curlew';

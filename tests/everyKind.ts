@@ -1,8 +1,8 @@
 import type { Field } from '../src/core/field/field.ts';
 import { radians } from '../src/core/mathematics/angle.ts';
 import { rectangle } from '../src/core/mathematics/polygon.ts';
-import type { RoutePlan } from '../src/core/moves/moves.ts';
-import { newMove } from '../src/core/moves/newMove.ts';
+import type { RoutePlan } from '../src/core/route/plan.ts';
+import { newMove } from '../src/core/moves/index.ts';
 
 /** A table on which every kind of move finds what it needs. */
 export const EVERY_KIND_FIELD: Field = {

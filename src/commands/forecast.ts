@@ -7,7 +7,7 @@ import type {
 } from '../contracts/files.ts';
 import { bundleLineSchema, readDocument } from '../contracts/files.ts';
 import { readAnyFile } from '../contracts/tables/anyFile.ts';
-import { planFaults } from '../core/moves/moves.ts';
+import { planFaults } from '../core/route/plan.ts';
 import { forecastRuns } from '../core/simulation/forecast.ts';
 import { outcomesOf, type CheckpointOutcome } from '../core/simulation/outcomes.ts';
 

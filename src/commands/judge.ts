@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { firstIssue } from '../contracts/problem.ts';
-import { listOf } from '../contracts/scalars.ts';
+import { listOf } from '../core/schema/scalars.ts';
 import { verdictWords } from '../core/text/sentences.ts';
 import { verdictOf, type MeasuredRun } from '../core/analysis/runs/verdict.ts';
 import type { Zone } from '../core/field/field.ts';

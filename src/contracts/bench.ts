@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { DEVICE_KINDS, PLACE_KINDS, PROGRAM_LANGUAGES } from '../core/benches/ports.ts';
 import { REMEDIES } from '../core/benches/remedies.ts';
-import { idSchema, listOf, noteSchema, textSchema } from './scalars.ts';
+import { idSchema, listOf, noteSchema, textSchema } from '../core/schema/scalars.ts';
 
 const angle = z.number().min(-1000).max(1000);
 const length = z.number().min(-20000).max(20000);

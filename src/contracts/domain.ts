@@ -1,10 +1,15 @@
 import { z } from 'zod';
 import type { Field, Zone } from '../core/field/field.ts';
 import { STARTING_SETUP, setupPaths, type Setup } from '../core/robot/parameters.ts';
-import { distinctIds, listOf, localIdSchema, nameSchema, numberSchema } from './scalars.ts';
+import {
+  distinctIds,
+  listOf,
+  localIdSchema,
+  nameSchema,
+  numberSchema,
+} from '../core/schema/scalars.ts';
 
-export { idSchema } from './scalars.ts';
-export { planSchema } from './plan.ts';
+export { idSchema } from '../core/schema/scalars.ts';
 
 /** No quantity of a small robot is larger than this in its unit. */
 const LARGEST = 1e6;

@@ -1,6 +1,7 @@
 import { visit } from 'jsonc-parser';
 import { z } from 'zod';
-import { fieldSchema, planSchema, setupSchema, sourcesSchema } from './domain.ts';
+import { fieldSchema, setupSchema, sourcesSchema } from './domain.ts';
+import { planSchema } from '../core/route/planSchema.ts';
 import { benchSchema } from './bench.ts';
 import { FILE_LIMITS, jsonExcess } from './json.ts';
 import {
@@ -22,7 +23,7 @@ import {
   numberSchema,
   textSchema,
   versionSchema,
-} from './scalars.ts';
+} from '../core/schema/scalars.ts';
 import { columnPieceSchema, telemetryInFileSchema, telemetryLineSchema } from './telemetry.ts';
 
 /** Why a file was refused: a sentence, and where in the file the fault lies. */

@@ -4,7 +4,7 @@ import type { PracticeCommand } from '../core/practice/commands.ts';
 import type { Receipt } from '../core/telemetry/receipt.ts';
 import type { Setup } from '../core/robot/parameters.ts';
 import { TOKEN_PATTERN } from './headers.ts';
-import { idSchema, listOf, nameSchema, textSchema } from './scalars.ts';
+import { idSchema, listOf, nameSchema, textSchema } from '../core/schema/scalars.ts';
 
 /** What a sender needs to know the link by. */
 export const tokenSchema = z.string().regex(TOKEN_PATTERN);

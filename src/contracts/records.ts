@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import type { Fitness } from '../core/analysis/checks/driftVerdict.ts';
 import type { AimPromise } from '../core/analysis/runs/promise.ts';
-import { fieldSchema, planSchema, setupSchema, sourcesSchema } from './domain.ts';
+import { fieldSchema, setupSchema, sourcesSchema } from './domain.ts';
+import { planSchema } from '../core/route/planSchema.ts';
 import {
   distinct,
   idSchema,
@@ -13,7 +14,7 @@ import {
   numberSchema,
   textSchema,
   versionSchema,
-} from './scalars.ts';
+} from '../core/schema/scalars.ts';
 
 export interface SetupRevision {
   id: string;

@@ -1,7 +1,7 @@
 import type { AstroGlobal } from 'astro';
 import { formatDistanceToNowStrict } from 'date-fns';
 import type { FieldRecord, GyroCheck, Robot, Route, Run, Session } from '../contracts/records.ts';
-import { checkpointsOf } from '../core/moves/moves.ts';
+import { checkpointsOf } from '../core/route/plan.ts';
 import { measuredRuns } from '../core/analysis/runs/measured.ts';
 import { verdictOf, type Verdict } from '../core/analysis/runs/verdict.ts';
 import { database } from '../store/database.ts';

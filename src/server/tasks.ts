@@ -2,7 +2,7 @@ import { move, transferableSymbol, valueSymbol } from 'piscina';
 import type { Problem } from '../contracts/problem.ts';
 import { forecastRequestSchema, type ImportResult } from '../contracts/records.ts';
 import { storyOf, type Story, type StorySource } from '../core/text/story.ts';
-import { planFaults } from '../core/moves/moves.ts';
+import { planFaults } from '../core/route/plan.ts';
 import { forecastRuns } from '../core/simulation/forecast.ts';
 import { connect } from '../store/database.ts';
 import { takeFile } from '../store/intake/intake.ts';

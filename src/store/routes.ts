@@ -7,7 +7,7 @@ import type {
   routeCreateSchema,
   RouteRevision,
 } from '../contracts/records.ts';
-import { planFaults } from '../core/moves/moves.ts';
+import { planFaults } from '../core/route/plan.ts';
 import { inTransaction } from './database.ts';
 import { Conflict, NotFound, StaleEdit } from './errors.ts';
 import { fieldRevisionRow, getField } from './fields.ts';

@@ -1,5 +1,6 @@
 import type { ZodType } from 'zod';
-import { fieldSchema, planSchema, setupSchema } from '../contracts/domain.ts';
+import { fieldSchema, setupSchema } from '../contracts/domain.ts';
+import { planSchema } from '../core/route/planSchema.ts';
 import {
   DataTypes,
   type CreationOptional,
@@ -17,7 +18,7 @@ import type { Receipt } from '../core/telemetry/receipt.ts';
 import type { AimPromise } from '../core/analysis/runs/promise.ts';
 import type { Field } from '../core/field/field.ts';
 import type { Setup } from '../core/robot/parameters.ts';
-import type { RoutePlan } from '../core/moves/moves.ts';
+import type { RoutePlan } from '../core/route/plan.ts';
 
 interface Row<T extends Model> extends Model<InferAttributes<T>, InferCreationAttributes<T>> {
   id: string;

@@ -5,7 +5,7 @@ import { gyroRest, type GyroRest, type StillLog } from '../core/benches/gyroRest
 import { motionLogOf, stillLogOf } from '../core/benches/logs.ts';
 import type { Field } from '../core/field/field.ts';
 import type { DriveBase, Setup } from '../core/robot/parameters.ts';
-import type { RoutePlan } from '../core/moves/moves.ts';
+import type { RoutePlan } from '../core/route/plan.ts';
 import { packRecording, unpackColumn, type PackedColumn } from '../core/telemetry/packed.ts';
 import { RecordingFile, type Recording } from '../core/telemetry/recording.ts';
 

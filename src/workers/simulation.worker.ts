@@ -25,7 +25,7 @@ import { gainMap, leadMap, type StabilityMap } from '../core/analysis/tuning/sta
 import { comparedWays, type ComparedWay } from '../core/analysis/planning/ways.ts';
 import { nextSteps, type NextStep } from '../core/analysis/planning/nextSteps.ts';
 import type { Setup } from '../core/robot/parameters.ts';
-import type { Checkpoint } from '../core/moves/moves.ts';
+import type { Checkpoint } from '../core/route/plan.ts';
 import { emptyForecast, simulateRuns, type Forecast } from '../core/simulation/forecast.ts';
 import { outcomesOf, type ForecastOutcomes } from '../core/simulation/outcomes.ts';
 import type { Experiment } from '../core/simulation/run.ts';

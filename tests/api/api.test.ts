@@ -13,8 +13,8 @@ import type {
 import { withSetupValues } from '../../src/core/robot/parameters.ts';
 import { caller } from './client.ts';
 import { forecastRuns } from '../../src/core/simulation/forecast.ts';
-import { checkpointsOf } from '../../src/core/moves/moves.ts';
-import { newMove } from '../../src/core/moves/newMove.ts';
+import { checkpointsOf } from '../../src/core/route/plan.ts';
+import { newMove } from '../../src/core/moves/index.ts';
 
 const call = caller(address);
 const list = async <T>(path: string) => (await call<T[]>('GET', path)).body;

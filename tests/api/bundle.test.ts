@@ -15,7 +15,7 @@ import type {
 import { compareRuns, FEWEST_TO_COMPARE } from '../../src/core/analysis/runs/comparison.ts';
 import { measuredRuns } from '../../src/core/analysis/runs/measured.ts';
 import { verdictOf } from '../../src/core/analysis/runs/verdict.ts';
-import { checkpointsOf } from '../../src/core/moves/moves.ts';
+import { checkpointsOf } from '../../src/core/route/plan.ts';
 import { startApplication, type Application } from '../application.ts';
 import { caller } from './client.ts';
 

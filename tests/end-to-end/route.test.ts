@@ -4,7 +4,7 @@ import { address } from '../sharedApplication.ts';
 import type { FieldRecord, Robot, Route } from '../../src/contracts/records.ts';
 import { caller } from '../api/client.ts';
 import { openBrowser, openPage } from '../browser.ts';
-import { newMove } from '../../src/core/moves/newMove.ts';
+import { newMove } from '../../src/core/moves/index.ts';
 
 const call = caller(address);
 let browser: Browser;

@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { address } from '../sharedApplication.ts';
 import type { FieldRecord, Robot, Route } from '../../src/contracts/records.ts';
 import type { Experiment } from '../../src/core/simulation/run.ts';
-import { stepsOf } from '../../src/core/moves/moves.ts';
+import { stepsOf } from '../../src/core/route/plan.ts';
 import { caller } from '../api/client.ts';
 import { openBrowser, openPage } from '../browser.ts';
 

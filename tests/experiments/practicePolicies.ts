@@ -5,7 +5,7 @@ import { toolPose } from '../../src/core/robot/toolPose.ts';
 import { verdictOf, type MeasuredRun } from '../../src/core/analysis/runs/verdict.ts';
 import { offsetFrom, scores, type Offset, type Zone } from '../../src/core/field/field.ts';
 import { withSetupValues, type Setup } from '../../src/core/robot/parameters.ts';
-import { checkpointsOf, shiftedPlan, type RoutePlan } from '../../src/core/moves/moves.ts';
+import { checkpointsOf, shiftedPlan, type RoutePlan } from '../../src/core/route/plan.ts';
 import { forecastPose, forecastRuns, momentAfterMove } from '../../src/core/simulation/forecast.ts';
 import { normal } from '../../src/core/mathematics/randomness.ts';
 import { standardDeviation } from '../../src/core/mathematics/sample.ts';

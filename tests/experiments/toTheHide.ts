@@ -1,7 +1,7 @@
 import { FIELD } from '../../demo/field.ts';
 import { STARTING_SETUP, withSetupValues } from '../../src/core/robot/parameters.ts';
-import { newMove } from '../../src/core/moves/newMove.ts';
-import type { RoutePlan } from '../../src/core/moves/moves.ts';
+import { newMove } from '../../src/core/moves/index.ts';
+import type { RoutePlan } from '../../src/core/route/plan.ts';
 
 /** A robot whose tool point is ahead of its axle. */
 export const ROBOT = withSetupValues(STARTING_SETUP, { 'body.toolX': 125 });

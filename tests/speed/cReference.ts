@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { STARTING_SETUP } from '../../src/core/robot/parameters.ts';
-import { newMove } from '../../src/core/moves/newMove.ts';
+import { newMove } from '../../src/core/moves/index.ts';
 import { emptyForecast, simulateRuns } from '../../src/core/simulation/forecast.ts';
 import type { Experiment } from '../../src/core/simulation/run.ts';
 import { percentile, type Line } from './table.ts';

@@ -1,8 +1,8 @@
 import { numberIn, optionalNumberIn, TableError, type TableRow } from '../../core/formats/table.ts';
 import { angleCell } from '../../core/formats/angleText.ts';
 import { flattened } from '../../core/moves/flattened.ts';
-import type { Move } from '../../core/moves/moves.ts';
-import { moveSchema } from '../plan.ts';
+import type { CellKind, Cells, MoveCells } from '../../core/moves/cells.ts';
+import { definitionOf, isMoveKind, MOVES, moveSchema, type Move } from '../../core/moves/index.ts';
 import {
   angleIn,
   checked,
@@ -13,98 +13,6 @@ import {
   yesIn,
   yesText,
 } from './cells.ts';
-
-/** How a member of a move stands in its cell; with `?` the cell may be empty, for null. */
-type CellKind =
-  'text' | 'count' | 'number' | 'number?' | 'angle' | 'angle?' | 'right' | 'right?' | 'yes';
-
-/** Where a member of a move stands, and how. Members of a part are written `until.length`. */
-type Cells = Readonly<Record<string, readonly [column: string, kind: CellKind]>>;
-
-const ENDS: Cells = { stop: ['stop', 'text'], timeLimit: ['time_limit_s', 'number?'] };
-const HELD: Cells = {
-  speed: ['speed_mm_s', 'number'],
-  hold: ['hold', 'text'],
-  heading: ['heading_right_deg', 'right?'],
-  gain: ['gain', 'number?'],
-  ...ENDS,
-};
-const FOLLOWING: Cells = {
-  speed: ['speed_mm_s', 'number'],
-  gain: ['gain', 'number?'],
-  'until.kind': ['until', 'text'],
-  ...ENDS,
-};
-
-const MOVE_CELLS: Readonly<Record<Move['kind'], Cells>> = {
-  drive: { distance: ['distance_mm', 'number'], ...HELD },
-  turn: {
-    style: ['wheels', 'text'],
-    rate: ['rate_deg_s', 'angle'],
-    stopEarly: ['stop_early_deg', 'angle?'],
-    'way.kind': ['way', 'text'],
-    ...ENDS,
-  },
-  arc: {
-    radius: ['radius_mm', 'number'],
-    angle: ['turn_right_deg', 'right'],
-    speed: ['speed_mm_s', 'number'],
-    backwards: ['backwards', 'yes'],
-    by: ['by', 'text'],
-    ...ENDS,
-  },
-  approach: { distance: ['distance_mm', 'number'], ...HELD },
-  'until line': {
-    sees: ['sees', 'text'],
-    sensor: ['sensor', 'text'],
-    backwards: ['backwards', 'yes'],
-    ...HELD,
-  },
-  'until touch': HELD,
-  'follow wall': { distance: ['distance_mm', 'number'], ...FOLLOWING },
-  'follow line': { edge: ['edge', 'text'], ...FOLLOWING },
-  'square up': {
-    against: ['against', 'text'],
-    backwards: ['backwards', 'yes'],
-    speed: ['speed_mm_s', 'number'],
-    duration: ['duration_s', 'number'],
-    heading: ['heading_right_deg', 'right?'],
-    ...ENDS,
-  },
-  settle: { timeLimit: ['time_limit_s', 'number'] },
-  arm: {
-    angle: ['arm_deg', 'angle'],
-    power: ['power', 'number'],
-    stallTime: ['stall_s', 'number'],
-    ...ENDS,
-  },
-  wait: { duration: ['duration_s', 'number'] },
-  checkpoint: {
-    name: ['name', 'text'],
-    modelId: ['model', 'text'],
-    pause: ['duration_s', 'number'],
-  },
-  repeat: { fromId: ['from_move', 'text'], times: ['times', 'count'] },
-};
-
-/** Members that a move has only when a part of it is of one kind. */
-const PART_CELLS: Readonly<Record<string, Cells>> = {
-  'target heading': { 'target.heading': ['heading_right_deg', 'right'] },
-  'target angle': { 'target.angle': ['turn_right_deg', 'right'] },
-  'way slow end': {
-    'way.lastAngle': ['last_deg', 'angle'],
-    'way.lastRate': ['last_rate_deg_s', 'angle'],
-  },
-  'way controller': {
-    'way.p': ['gain', 'number?'],
-    'way.i': ['gain_i', 'number'],
-    'way.d': ['gain_d', 'number'],
-  },
-  'until length': { 'until.length': ['length_mm', 'number'] },
-  'until range': { 'until.distance': ['length_mm', 'number'] },
-  'until line': { 'until.sees': ['sees', 'text'] },
-  'until crossing': { 'until.count': ['times', 'count'] },
-};
 
 /** The columns of a move, those that routes of the first version do not have after the others. */
 export const MOVE_COLUMNS = [
@@ -122,7 +30,8 @@ export const MOVE_COLUMNS = [
   'name',
   'model',
 ] as const;
-export const NEWER_MOVE_COLUMNS = [
+/** Those of later versions, in the order in which files have had them. */
+const LATER_COLUMNS = [
   'stop',
   'gain',
   'gain_i',
@@ -147,6 +56,14 @@ export const NEWER_MOVE_COLUMNS = [
   'times',
 ] as const;
 
+/** All columns that moves have beside {@link MOVE_COLUMNS}; those of new kinds of move stand at the end. */
+export const NEWER_MOVE_COLUMNS: readonly string[] = [
+  ...new Set([
+    ...LATER_COLUMNS,
+    ...MOVES.flatMap(({ cells }) => allCells(cells)).map(([, [column]]) => column),
+  ]),
+].filter((column) => !(MOVE_COLUMNS as readonly string[]).includes(column));
+
 type Line = Record<string, string | number | null>;
 
 /** A move as the cells of a line. */
@@ -161,37 +78,51 @@ export function moveLine(move: Move): Line {
 
 /** The move in the cells of a row; throws a TableError that names the column. */
 export function moveIn(row: TableRow): Move {
-  const kind = row.cells['kind'] as Move['kind'];
-  if (!(kind in MOVE_CELLS)) {
+  const kind = row.cells['kind'] ?? '';
+  if (!isMoveKind(kind)) {
     throw new TableError(row.line, 'kind', `there is no move called “${kind.slice(0, 40)}”.`);
   }
+  const { cells } = definitionOf(kind);
   const members: Record<string, unknown> = { id: row.cells['id'], kind };
-  if (kind === 'turn') {
-    const toHeading = (row.cells['heading_right_deg'] ?? '') !== '';
-    members['target.kind'] = toHeading ? 'heading' : 'angle';
+  read(row, cells.always, members);
+  for (const [part, kinds] of Object.entries(cells.parts ?? {})) {
+    const name = `${part}.kind`;
+    if (!(name in cells.always)) members[name] = filledKind(row, kinds);
+    const own = kinds[String(members[name])];
+    if (own !== undefined) read(row, own, members);
   }
-  read(row, MOVE_CELLS[kind], members);
-  for (const part of ['target', 'way', 'until']) {
-    const cells = PART_CELLS[`${part} ${String(members[`${part}.kind`])}`];
-    if (cells !== undefined) read(row, cells, members);
-  }
-  const parts = Object.values(PART_CELLS).flatMap((cells) => Object.entries(cells));
-  const columns = [...parts, ...Object.entries(MOVE_CELLS[kind])];
   return checked(row, moveSchema, nested(members), {
     id: 'id',
     kind: 'kind',
     ...Object.fromEntries(
-      columns.map(([member, [column]]) => [member.split('.').at(-1)!, column] as const),
+      allCells(cells).map(([member, [column]]) => [member.split('.').at(-1)!, column] as const),
     ),
   });
 }
 
-function cellsOf(move: Move): Cells {
-  const parts = ['target', 'way', 'until'].map((part) => {
-    const value = (move as unknown as Record<string, { kind?: string } | undefined>)[part];
-    return value?.kind === undefined ? {} : (PART_CELLS[`${part} ${value.kind}`] ?? {});
+/** The kind of a part whose first cell is filled, or the last one. */
+function filledKind(row: TableRow, kinds: Readonly<Record<string, Cells>>): string {
+  const filled = Object.entries(kinds).find(([, cells]) => {
+    const [column] = Object.values(cells)[0]!;
+    return (row.cells[column] ?? '') !== '';
   });
-  return Object.assign({}, MOVE_CELLS[move.kind], ...parts) as Cells;
+  return filled?.[0] ?? Object.keys(kinds).at(-1)!;
+}
+
+/** Every cell that a kind of move can have. */
+function allCells({ always, parts = {} }: MoveCells) {
+  const cells = [...Object.values(parts).flatMap((kinds) => Object.values(kinds)), always];
+  return cells.flatMap((own) => Object.entries(own));
+}
+
+/** The cells that a move has. */
+function cellsOf(move: Move): Cells {
+  const { always, parts = {} } = definitionOf(move.kind).cells;
+  const own = Object.entries(parts).map(([part, kinds]) => {
+    const { kind } = (move as unknown as Record<string, { kind: string }>)[part]!;
+    return kinds[kind] ?? {};
+  });
+  return Object.assign({}, always, ...own) as Cells;
 }
 
 function read(row: TableRow, cells: Cells, into: Record<string, unknown>): void {

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { numberIn, TableError, writeTable, type TableRow } from '../../core/formats/table.ts';
-import { planSchema } from '../domain.ts';
+import { planSchema } from '../../core/route/planSchema.ts';
 import { routeFileSchema, type RouteFile } from '../files.ts';
 import { promiseSchema } from '../records.ts';
 import { checked, countIn, grouped, readWhole } from './cells.ts';

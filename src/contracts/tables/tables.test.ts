@@ -10,7 +10,7 @@ import heronHide from '../../../demo/route-heron-hide.json?raw';
 import sluice from '../../../demo/route-sluice-and-tide-gauge.json?raw';
 import runsText from '../../../demo/runs.csv?raw';
 import { setupPaths, STARTING_SETUP, withSetupValues } from '../../core/robot/parameters.ts';
-import type { Move } from '../../core/moves/moves.ts';
+import type { Move } from '../../core/moves/index.ts';
 import {
   readJsonFile,
   writeJsonFile,

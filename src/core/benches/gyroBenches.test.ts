@@ -3,14 +3,15 @@ import reference from '../../../tests/reference/benches.json' with { type: 'json
 import type { Field } from '../field/field.ts';
 import { degrees, radians } from '../mathematics/angle.ts';
 import { STARTING_SETUP } from '../robot/parameters.ts';
-import type { Move, RoutePlan } from '../moves/moves.ts';
+import type { Move } from '../moves/index.ts';
+import type { RoutePlan } from '../route/plan.ts';
 import { normal } from '../mathematics/randomness.ts';
 import { allanDeviation, allanFindings } from './allan.ts';
 import { driftSentence, driftVerdict, driftWithoutRoute } from '../analysis/checks/driftVerdict.ts';
 import { gyroRest, type StillLog } from './gyroRest.ts';
 import { gyroScale, signSentence } from './gyroScale.ts';
 import { expectedSeconds, remedyLadder, type RemedyTry } from './remedies.ts';
-import { newMove } from '../moves/newMove.ts';
+import { newMove } from '../moves/index.ts';
 
 /** A still log with integrated white rate noise, white reading noise and steps of 0.1°. */
 function stillLog(seed: number, bias: number, seconds = 30, period = 0.01): StillLog {

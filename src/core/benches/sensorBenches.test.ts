@@ -22,7 +22,7 @@ import {
   stoppingDistance,
   type RangeReading,
 } from './range.ts';
-import { newMove } from '../moves/newMove.ts';
+import { newMove } from '../moves/index.ts';
 
 const reading = (unit: string, tape: number, value: number): RangeReading => ({
   unit,

@@ -9,11 +9,13 @@ import type {
   TurnInstruction,
   Until,
 } from '../moves/instruction.ts';
-import { gainPercentPerDegree, instructionsOf } from '../moves/instructions.ts';
-import { stepsOf, type Move, type RoutePlan } from '../moves/moves.ts';
+import { gainPercentPerDegree } from '../moves/compiling.ts';
+import { instructionsOf } from '../route/instructions.ts';
+import { stepsOf, type RoutePlan } from '../route/plan.ts';
+import { type Move } from '../moves/index.ts';
 import { type Stop } from '../robot/motor.ts';
 import { headingText, shownHeading } from '../robot/headings.ts';
-import { moveTitle } from '../moves/moveTitle.ts';
+import { titlesOf } from '../route/titles.ts';
 
 /** A number that a team types into its own programming tool. */
 interface SheetNumber {
@@ -35,11 +37,11 @@ export function programSheet(plan: RoutePlan, setup: Setup): SheetStep[] {
   const steps = stepsOf(plan.moves);
   const instructions = instructionsOf(plan.moves, setup);
   const position = (id: string) => plan.moves.findIndex((move) => move.id === id);
-  return plan.moves.map((move) => {
+  const titles = titlesOf(plan.moves, setup);
+  return plan.moves.map((move, i) => {
     const first = steps.findIndex((step) => step.move.id === move.id);
     const instruction = instructions[first];
-    const turn = instruction?.kind === 'turn' ? instruction.turn : 0;
-    const title = moveTitle(move, setup, turn, position);
+    const { title } = titles[i]!;
     if (instruction === undefined) {
       return { moveId: move.id, title, sentences: repeatSentences(move, position), numbers: [] };
     }

@@ -1,4 +1,4 @@
-import type { Move } from './moves.ts';
+import type { Move } from './index.ts';
 
 /** The members of a move side by side: `{ until: { kind: … } }` as `{ 'until.kind': … }`. */
 export function flattened(move: Move): Record<string, unknown> {

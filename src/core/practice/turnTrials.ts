@@ -1,7 +1,7 @@
 import type { TurnTrial } from '../benches/turn.ts';
 import type { TurnStyle } from '../robot/driveBase.ts';
 import type { Setup } from '../robot/parameters.ts';
-import { newMove } from '../moves/newMove.ts';
+import { newMove } from '../moves/index.ts';
 import { randomRun } from '../simulation/run.ts';
 
 /**

@@ -4,9 +4,9 @@ import { degrees } from '../mathematics/angle.ts';
 import { formatNumber } from '../mathematics/quantity.ts';
 import type { Setup } from '../robot/parameters.ts';
 import type { Instruction, StraightInstruction, TurnInstruction } from '../moves/instruction.ts';
-import { STILL_RATE, TURN_TOLERANCE } from '../moves/programSettings.ts';
-import { gainPercentPerDegree, powerPerRate } from '../moves/instructions.ts';
-import type { Move } from '../moves/moves.ts';
+import { TURN_TOLERANCE } from '../moves/programSettings.ts';
+import { gainPercentPerDegree, powerPerRate } from '../moves/compiling.ts';
+import { definitionOf, type Move } from '../moves/index.ts';
 
 /** Looks that a sensor needs of a line before the program may rely on having seen it. */
 const LOOKS = 2;
@@ -26,22 +26,7 @@ export function moveChecks(move: Move, instruction: Instruction, setup: Setup): 
   if (instruction.kind === 'arc' && !instruction.reachesSpeed) {
     says.push('The arc is too short to reach this speed; its radius will not be true.');
   }
-  if (move.kind === 'settle') {
-    const drift = Math.abs(setup.gyro.bias) + 2 * setup.gyro.biasSpread;
-    if (drift > STILL_RATE) {
-      says.push(
-        `The window is too narrow: it waits for a rate under ${formatNumber(degrees(STILL_RATE), 1)}°/s, and this gyro can drift ${formatNumber(degrees(drift), 1)}°/s while it lies still.`,
-      );
-    }
-  }
-  if (instruction.kind === 'arm') {
-    const { lowest, highest } = setup.arm;
-    if (Math.abs(instruction.angle) > highest - lowest) {
-      says.push(
-        `The attachment has ${formatNumber(degrees(highest - lowest), 0)}° between its stops: the motor will stall.`,
-      );
-    }
-  }
+  says.push(...(definitionOf(move.kind).checks?.(move, setup) ?? []));
   return says;
 }
 

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { FIELD } from '../../../demo/field.ts';
 import { fittedPlan } from './fittedPlan.ts';
-import { planFaults, type RoutePlan } from '../moves/moves.ts';
-import { newMove } from '../moves/newMove.ts';
+import { planFaults, type RoutePlan } from './plan.ts';
+import { newMove } from '../moves/index.ts';
 
 const plan: RoutePlan = {
   startId: FIELD.starts[0]!.id,

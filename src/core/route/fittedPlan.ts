@@ -1,5 +1,5 @@
 import type { Field } from '../field/field.ts';
-import type { RoutePlan } from '../moves/moves.ts';
+import type { RoutePlan } from './plan.ts';
 
 /** A plan as it can be driven on a field, and what had to be changed for it, in sentences. */
 export interface FittedPlan {

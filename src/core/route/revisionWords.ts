@@ -1,10 +1,11 @@
 import { degrees } from '../mathematics/angle.ts';
 import { headingText } from '../robot/headings.ts';
-import { MOVE_NAMES, moveTitle } from '../moves/moveTitle.ts';
+import { titlesOf } from './titles.ts';
 import { formatNumber } from '../mathematics/quantity.ts';
 import type { Setup } from '../robot/parameters.ts';
 import { flattened } from '../moves/flattened.ts';
-import type { Move, RoutePlan } from '../moves/moves.ts';
+import { definitionOf, type Move } from '../moves/index.ts';
+import type { RoutePlan } from './plan.ts';
 
 /** What a number of a move is called and how it is shown. */
 const MEMBERS: Readonly<
@@ -32,36 +33,34 @@ export function planDifferences(before: RoutePlan, after: RoutePlan, setup: Setu
   const says: string[] = [];
   if (before.startId !== after.startId)
     says.push(`Starts at ${after.startId} instead of ${before.startId}.`);
-  const title = (move: Move, plan: RoutePlan) =>
-    moveTitle(move, setup, turnOf(move), (id) => plan.moves.findIndex((one) => one.id === id));
+  const [titlesBefore, titlesAfter] = [before, after].map((plan) =>
+    titlesOf(plan.moves, setup).map(({ title }) => title),
+  ) as [string[], string[]];
   after.moves.forEach((move, i) => {
-    const old = before.moves.find(({ id }) => id === move.id);
+    const place = before.moves.findIndex(({ id }) => id === move.id);
+    const old = before.moves[place];
     const number = i + 1;
     if (old === undefined) {
-      says.push(`Move ${number} is new: ${title(move, after)}.`);
+      says.push(`Move ${number} is new: ${titlesAfter[i]}.`);
     } else if (old.kind !== move.kind) {
-      says.push(`Move ${number}: ${title(old, before)} became ${title(move, after)}.`);
+      says.push(`Move ${number}: ${titlesBefore[place]} became ${titlesAfter[i]}.`);
     } else {
       says.push(
         ...memberDifferences(old, move, setup).map(
-          (words) => `Move ${number}, ${MOVE_NAMES[move.kind].toLowerCase()}: ${words}.`,
+          (words) => `Move ${number}, ${definitionOf(move.kind).name.toLowerCase()}: ${words}.`,
         ),
       );
     }
   });
   before.moves.forEach((move, i) => {
     if (!after.moves.some(({ id }) => id === move.id)) {
-      says.push(`Move ${i + 1} was taken out: ${title(move, before)}.`);
+      says.push(`Move ${i + 1} was taken out: ${titlesBefore[i]}.`);
     }
   });
   const kept = (plan: RoutePlan, other: RoutePlan) =>
     plan.moves.map(({ id }) => id).filter((id) => other.moves.some((one) => one.id === id));
   if (kept(before, after).join() !== kept(after, before).join()) says.push('The order changed.');
   return says;
-}
-
-function turnOf(move: Move): number {
-  return move.kind === 'turn' && move.target.kind === 'angle' ? move.target.angle : 0;
 }
 
 function memberDifferences(before: Move, after: Move, setup: Setup): string[] {

@@ -1,7 +1,7 @@
 import { relativeTo, type Pose } from '../mathematics/pose.ts';
 import type { Setup } from '../robot/parameters.ts';
 import type { Instruction } from '../moves/instruction.ts';
-import { instructionsOf } from '../moves/instructions.ts';
+import { instructionsOf } from '../route/instructions.ts';
 import { Plant, type Tape } from './plant.ts';
 import { carryOut, execution } from './program.ts';
 import { runRandomness } from '../mathematics/randomness.ts';

@@ -1,7 +1,7 @@
 import { toolPose } from '../robot/toolPose.ts';
 import { wilsonInterval } from '../mathematics/wilson.ts';
 import { offsetFrom, scores, type Offset } from '../field/field.ts';
-import { checkpointsOf, stepsOf } from '../moves/moves.ts';
+import { checkpointsOf, stepsOf } from '../route/plan.ts';
 import { leastSquares } from '../mathematics/leastSquares.ts';
 import { CONDITIONS, forecastPose, momentAfterMove, type Forecast } from './forecast.ts';
 import type { Experiment } from './run.ts';

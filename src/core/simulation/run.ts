@@ -1,8 +1,8 @@
 import type { Field } from '../field/field.ts';
 import type { Pose } from '../mathematics/pose.ts';
 import type { Instruction } from '../moves/instruction.ts';
-import { instructionsOf } from '../moves/instructions.ts';
-import type { RoutePlan } from '../moves/moves.ts';
+import { instructionsOf } from '../route/instructions.ts';
+import type { RoutePlan } from '../route/plan.ts';
 import type { Setup } from '../robot/parameters.ts';
 import { Plant, type Tape } from './plant.ts';
 import { carryOut, execution, type MoveEnd, type Sampling } from './program.ts';

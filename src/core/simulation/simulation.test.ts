@@ -1,12 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import type { Field } from '../field/field.ts';
 import { degrees, radians, wrapAngle } from '../mathematics/angle.ts';
-import type { Move, TurnMove } from '../moves/moves.ts';
+import type { Move } from '../moves/index.ts';
+import type { TurnMove } from '../moves/turn/move.ts';
 import { turnRunOn } from '../robot/stopping.ts';
 import { STARTING_SETUP, withSetupValues, type Setup } from '../robot/parameters.ts';
 import { emptyForecast, forecastPose, forecastRuns, simulateRuns } from './forecast.ts';
 import { nominalRun, randomRun, type Experiment } from './run.ts';
-import { newMove } from '../moves/newMove.ts';
+import { newMove } from '../moves/index.ts';
 
 const field: Field = {
   width: 2200,

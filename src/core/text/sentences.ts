@@ -1,5 +1,6 @@
 import { formatNumber, formatQuantity } from '../mathematics/quantity.ts';
-import { aimableNumber, type Move, type RoutePlan } from '../moves/moves.ts';
+import { aimableNumber, type RoutePlan } from '../route/plan.ts';
+import { type Move } from '../moves/index.ts';
 import type { Setup } from '../robot/parameters.ts';
 import type { Share } from '../analysis/budget/budget.ts';
 import type { SpreadSource } from '../analysis/budget/stepModel.ts';

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { storyMarkdown } from '../formats/storyMarkdown.ts';
 import { STARTING_SETUP } from '../robot/parameters.ts';
-import { newMove } from '../moves/newMove.ts';
+import { newMove } from '../moves/index.ts';
 import { normal } from '../mathematics/randomness.ts';
 import { storyOf, type StoryRun, type StorySource } from './story.ts';
 

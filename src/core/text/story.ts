@@ -2,7 +2,7 @@ import type { Zone } from '../field/field.ts';
 import { formatNumber } from '../mathematics/quantity.ts';
 import type { Setup } from '../robot/parameters.ts';
 import { planDifferences } from '../route/revisionWords.ts';
-import { checkpointsOf, type RoutePlan } from '../moves/moves.ts';
+import { checkpointsOf, type RoutePlan } from '../route/plan.ts';
 import { compareRuns, FEWEST_TO_COMPARE } from '../analysis/runs/comparison.ts';
 import { measuredRuns, type LoggedRun } from '../analysis/runs/measured.ts';
 import { routePoints, type RoutePoints } from '../analysis/runs/points.ts';

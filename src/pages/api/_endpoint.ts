@@ -1,7 +1,7 @@
 import type { APIContext, APIRoute } from 'astro';
 import { z } from 'zod';
 import type { Problem } from '../../contracts/problem.ts';
-import { idSchema } from '../../contracts/scalars.ts';
+import { idSchema } from '../../core/schema/scalars.ts';
 import { readJsonBody } from '../../server/jsonBody.ts';
 import { TaskProblem } from '../../server/pool.ts';
 import { problemOf, Refused, RETRY_AFTER } from '../../server/problems.ts';

@@ -1,6 +1,6 @@
 import type { APIContext } from 'astro';
 import { z } from 'zod';
-import { numberSchema } from '../../contracts/scalars.ts';
+import { numberSchema } from '../../core/schema/scalars.ts';
 import type { pythonProgram } from '../../core/formats/program/python.ts';
 import { database } from '../../store/database.ts';
 import { getRobot } from '../../store/robots.ts';

@@ -1,5 +1,5 @@
 import type { RouteFile } from '../../contracts/files.ts';
-import { planFaults } from '../../core/moves/moves.ts';
+import { planFaults } from '../../core/route/plan.ts';
 import { Conflict } from '../errors.ts';
 import { tablesOf, type FieldRevisionRow } from '../tables.ts';
 import { counted, freeName, instantOf, missingParts, type IntakeContext } from './context.ts';

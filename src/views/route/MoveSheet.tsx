@@ -5,11 +5,12 @@ import { degrees } from '../../core/mathematics/angle.ts';
 import type { ComparedWay } from '../../core/analysis/planning/ways.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
 import type { Setup } from '../../core/robot/parameters.ts';
-import type { Move, RoutePlan } from '../../core/moves/moves.ts';
+import type { Move } from '../../core/moves/index.ts';
+import type { RoutePlan } from '../../core/route/plan.ts';
 import { Figures } from '../../ui/Figures.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { EndFields } from './fieldParts.tsx';
-import { MoveFields } from './moveFields.tsx';
+import { MoveFields } from './moves/index.tsx';
 import styles from './MoveSheet.module.css';
 
 interface MoveSheetProps {

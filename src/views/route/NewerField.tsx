@@ -1,7 +1,7 @@
 import type { FieldRecord } from '../../contracts/records.ts';
 import { fieldDifferences } from '../../core/field/fieldWords.ts';
 import { fittedPlan } from '../../core/route/fittedPlan.ts';
-import type { RoutePlan } from '../../core/moves/moves.ts';
+import type { RoutePlan } from '../../core/route/plan.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 

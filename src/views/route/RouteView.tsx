@@ -1,19 +1,13 @@
 import { Copy, Pause, Play, Redo2, Trash2, Undo2 } from 'lucide-react';
 import { lazy, Suspense, useCallback, useMemo, useState } from 'react';
-import { planSchema } from '../../contracts/domain.ts';
+import { planSchema } from '../../core/route/planSchema.ts';
 import type { FieldRecord, Robot, Route, RouteRevision, Run } from '../../contracts/records.ts';
 import { shownHeading } from '../../core/robot/headings.ts';
-import { MOVE_NAMES, moveTitle, shortTitle } from '../../core/moves/moveTitle.ts';
 import { toField } from '../../core/mathematics/pose.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
-import { instructionsOf } from '../../core/moves/instructions.ts';
-import {
-  checkpointsOf,
-  stepsOf,
-  type Move,
-  type RoutePlan,
-  type Step,
-} from '../../core/moves/moves.ts';
+import { checkpointsOf, stepsOf, type RoutePlan, type Step } from '../../core/route/plan.ts';
+import { MOVES, type Move } from '../../core/moves/index.ts';
+import { titlesOf } from '../../core/route/titles.ts';
 import { fittedPlan } from '../../core/route/fittedPlan.ts';
 import { routeChecks } from '../../core/analysis/checks/routeChecks.ts';
 import { momentAfterMove } from '../../core/simulation/forecast.ts';
@@ -27,7 +21,7 @@ import { Notice } from '../../ui/Notice.tsx';
 import { Picker } from '../../ui/TextField.tsx';
 import { TitleBlock, type TitleBlockProps } from '../../ui/TitleBlock.tsx';
 import type { SheetKey } from '../../ui/useKeys.ts';
-import { ADDED_BY, AddMove } from './AddMove.tsx';
+import { AddMove } from './AddMove.tsx';
 import { ChecksPanel } from './ChecksPanel.tsx';
 import { MoveSheet } from './MoveSheet.tsx';
 import {
@@ -108,7 +102,9 @@ function RouteSheet(props: RouteViewProps) {
   );
   const nominal = useMemo(() => nominalRun(experiment), [experiment]);
   const steps = useMemo(() => stepsOf(plan.moves), [plan]);
-  const { titles, short } = useMemo(() => titlesOf(plan, robot), [plan, robot]);
+  const names = useMemo(() => titlesOf(plan.moves, robot.setup.setup), [plan, robot]);
+  const titles = names.map(({ title }) => title);
+  const short = names.map((name) => name.short);
   const checks = useMemo(() => routeChecks(experiment, nominal), [experiment, nominal]);
   const checkpoints = useMemo(() => checkpointsOf(plan), [plan]);
   const state = useBudget(experiment, nominal);
@@ -171,9 +167,9 @@ function RouteSheet(props: RouteViewProps) {
     setPanel('spread');
   };
   const keys: SheetKey[] = [
-    ...ADDED_BY.map(({ kind, key }) => ({
+    ...MOVES.map(({ kind, key, name }) => ({
       keys: key,
-      says: `Add: ${MOVE_NAMES[kind].toLowerCase()}`,
+      says: `Add: ${name.toLowerCase()}`,
       act: () => add(kind),
     })),
     { keys: 'ArrowLeft', says: 'Move before', act: () => stepBy(-1) },
@@ -446,22 +442,6 @@ export const RouteView = island(RouteSheet);
 
 function readPlan(kept: unknown): RoutePlan | null {
   return planSchema.safeParse(kept).data ?? null;
-}
-
-/** The moves in a few words each, and in one or two. */
-function titlesOf(plan: RoutePlan, robot: Robot): { titles: string[]; short: string[] } {
-  const { setup } = robot.setup;
-  const steps = stepsOf(plan.moves);
-  const instructions = instructionsOf(plan.moves, setup);
-  const position = (id: string) => plan.moves.findIndex((move) => move.id === id);
-  const turns = plan.moves.map((_, i) => {
-    const instruction = instructions[steps.findIndex((step) => step.position === i)];
-    return instruction?.kind === 'turn' ? instruction.turn : 0;
-  });
-  return {
-    titles: plan.moves.map((move, i) => moveTitle(move, setup, turns[i]!, position)),
-    short: plan.moves.map((move, i) => shortTitle(move, turns[i]!)),
-  };
 }
 
 /** The entry of a band at a moment, s. */

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Route, RouteRevision } from '../../contracts/records.ts';
-import type { RoutePlan } from '../../core/moves/moves.ts';
+import type { RoutePlan } from '../../core/route/plan.ts';
 import { send, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';

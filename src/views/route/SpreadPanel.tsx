@@ -4,7 +4,7 @@ import { budgetChance } from '../../core/analysis/budget/chance.ts';
 import { sourceWords } from '../../core/text/sentences.ts';
 import type { Field } from '../../core/field/field.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
-import type { Checkpoint, Step } from '../../core/moves/moves.ts';
+import type { Checkpoint, Step } from '../../core/route/plan.ts';
 import type { Experiment } from '../../core/simulation/run.ts';
 import type { ForecastSummary } from '../../ui/forecastPool.ts';
 import { Button } from '../../ui/Button.tsx';

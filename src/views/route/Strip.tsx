@@ -5,7 +5,8 @@ import { ticks } from './ticks.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
 import type { SpreadAt } from '../../core/analysis/budget/spread.ts';
 import type { RunRecord } from '../../core/simulation/run.ts';
-import { stepsOf, type Move, type Step } from '../../core/moves/moves.ts';
+import { stepsOf, type Step } from '../../core/route/plan.ts';
+import { definitionOf, type Move } from '../../core/moves/index.ts';
 import styles from './Strip.module.css';
 
 interface StripProps {
@@ -207,7 +208,7 @@ function Cell({ step, left, width, titles, short, selected, onSelect }: CellProp
       <span className={styles['number']}>{position + 1}</span>
       <span className={styles['words']}>
         {width < SHORT ? short[position] : titles[position]}
-        <small>{holdWords(move)}</small>
+        <small>{definitionOf(move.kind).guide?.(move) ?? ''}</small>
       </span>
     </button>
   );
@@ -234,24 +235,6 @@ function Again({ step, left, width, titles, short, selected, onSelect }: CellPro
       </span>
     </button>
   );
-}
-
-/** How a move is held, or how it goes, in a word or two. */
-function holdWords(move: Move): string {
-  if ('hold' in move)
-    return { none: 'not held', encoders: 'encoders', gyro: 'gyro held' }[move.hold];
-  switch (move.kind) {
-    case 'turn':
-      return move.way.kind === 'stop early' ? move.style.replace('-', ' ') : move.way.kind;
-    case 'arc':
-      return `by ${move.by}`;
-    case 'follow wall':
-      return 'side sensor';
-    case 'follow line':
-      return `${move.edge} edge`;
-    default:
-      return '';
-  }
 }
 
 function bandPoints(band: readonly SpreadAt[]): string {

@@ -3,12 +3,20 @@ import { degrees, radians } from '../../core/mathematics/angle.ts';
 import type { Setup } from '../../core/robot/parameters.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { QuantityField } from '../../ui/QuantityField.tsx';
-import type { Move } from '../../core/moves/moves.ts';
+import type { Field } from '../../core/field/field.ts';
+import type { Move, MoveKind, MoveOfKind } from '../../core/moves/index.ts';
+import type { RoutePlan } from '../../core/route/plan.ts';
 
 export interface FieldsProps<T extends Move> {
   move: T;
   setup: Setup;
   onChange: (move: Move) => void;
+}
+
+/** What the fields of a kind of move get: the move, and what of its surroundings it may need. */
+export interface MoveFieldsProps<Kind extends MoveKind> extends FieldsProps<MoveOfKind<Kind>> {
+  plan: RoutePlan;
+  field: Field;
 }
 
 export const positive = (value: number) => (value > 0 ? null : 'It has to be more than 0.');
@@ -213,5 +221,25 @@ export function EndFields({ move, onChange }: { move: EndedMove; onChange: (move
         />
       )}
     </>
+  );
+}
+
+/** Steering of a robot that follows something: shown in °/s per mm, kept in rad/(s·mm). */
+export function FollowingGain({
+  move,
+  onChange,
+}: {
+  move: MoveOfKind<'follow wall' | 'follow line'>;
+  onChange: (move: Move) => void;
+}) {
+  return (
+    <OwnNumber
+      label="Steering, °/s per mm"
+      own="typed"
+      usual="recommended"
+      value={move.gain === null ? null : degrees(move.gain)}
+      start={1}
+      onChange={(gain) => onChange({ ...move, gain: gain === null ? null : radians(gain) })}
+    />
   );
 }

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { planFaults, type Move, type RoutePlan } from '../../core/moves/moves.ts';
-import { newMove } from '../../core/moves/newMove.ts';
+import { planFaults, type RoutePlan } from '../../core/route/plan.ts';
+import { type Move } from '../../core/moves/index.ts';
+import { newMove } from '../../core/moves/index.ts';
 import {
   addedMove,
   endOf,

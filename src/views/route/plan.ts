@@ -1,5 +1,6 @@
-import { newMove } from '../../core/moves/newMove.ts';
-import type { Move, RoutePlan } from '../../core/moves/moves.ts';
+import { newMove } from '../../core/moves/index.ts';
+import type { Move } from '../../core/moves/index.ts';
+import type { RoutePlan } from '../../core/route/plan.ts';
 
 /** A new move of a kind, made to fit the plan and the field that it goes into. */
 export function addedMove(

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Run, Session } from '../../contracts/records.ts';
-import type { Checkpoint } from '../../core/moves/moves.ts';
+import type { Checkpoint } from '../../core/route/plan.ts';
 import { send, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { runLook } from './RunCells.tsx';

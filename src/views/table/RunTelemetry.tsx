@@ -3,10 +3,9 @@ import type { RouteRevision, Run, SetupRevision } from '../../contracts/records.
 import { travelLogOf } from '../../core/benches/logs.ts';
 import type { Departure, RecordedRun } from '../../core/analysis/runs/departure.ts';
 import { degrees } from '../../core/mathematics/angle.ts';
-import { moveTitle } from '../../core/moves/moveTitle.ts';
+import { titlesOf } from '../../core/route/titles.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
-import { instructionsOf } from '../../core/moves/instructions.ts';
-import { stepsOf } from '../../core/moves/moves.ts';
+import { stepsOf } from '../../core/route/plan.ts';
 import type { Experiment } from '../../core/simulation/run.ts';
 import type { Field } from '../../core/field/field.ts';
 import { send, sentenceOf } from '../../ui/api.ts';
@@ -122,11 +121,7 @@ export function RunTelemetry({ telemetryId, run, routeId, robotId, field }: RunT
 function departureWords(departure: Departure | null, { plan, believed }: Experiment): string {
   if (departure === null) return 'The run stays within what was expected, to its end.';
   const step = stepsOf(plan.moves)[departure.step]!;
-  const instruction = instructionsOf(plan.moves, believed)[departure.step]!;
-  const turn = instruction.kind === 'turn' ? instruction.turn : 0;
-  const title = moveTitle(step.move, believed, turn, (id) =>
-    plan.moves.findIndex((move) => move.id === id),
-  );
+  const { title } = titlesOf(plan.moves, believed)[step.position]!;
   const by =
     departure.of === 'heading'
       ? `${formatNumber(Math.abs(degrees(departure.by)), 1)}° too far ${departure.by > 0 ? 'left' : 'right'}`

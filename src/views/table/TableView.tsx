@@ -10,7 +10,7 @@ import type {
 } from '../../contracts/records.ts';
 import { offsetWords } from '../../core/formats/runLine.ts';
 import { scores } from '../../core/field/field.ts';
-import { checkpointsOf } from '../../core/moves/moves.ts';
+import { checkpointsOf } from '../../core/route/plan.ts';
 import { Button } from '../../ui/Button.tsx';
 import { KeyHelp } from '../../ui/KeyHelp.tsx';
 import { Notice } from '../../ui/Notice.tsx';

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { FieldRecord, Run } from '../../contracts/records.ts';
 import { scores, type FieldModel, type Offset } from '../../core/field/field.ts';
 import { parseRunLine, type RunLine } from '../../core/formats/runLine.ts';
-import type { Checkpoint } from '../../core/moves/moves.ts';
+import type { Checkpoint } from '../../core/route/plan.ts';
 import type { RunContent } from './useRunLog.ts';
 
 /** A mark on the card; a heading that nobody gave is straight on, and not stored. */

@@ -10,10 +10,10 @@ import { checkPromise } from '../../core/analysis/runs/promise.ts';
 import { changeWords, percent, shownNumber, sourceWords } from '../../core/text/sentences.ts';
 import type { OffsetSummary } from '../../core/analysis/runs/summary.ts';
 import type { Verdict } from '../../core/analysis/runs/verdict.ts';
-import { MOVE_NAMES } from '../../core/moves/moveTitle.ts';
 import { radians } from '../../core/mathematics/angle.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
-import { aimableNumber, shiftedPlan, type Checkpoint } from '../../core/moves/moves.ts';
+import { definitionOf } from '../../core/moves/index.ts';
+import { aimableNumber, shiftedPlan, type Checkpoint } from '../../core/route/plan.ts';
 import type { Experiment } from '../../core/simulation/run.ts';
 import { send, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -225,7 +225,7 @@ function AimSettings(props: ChangePanelProps) {
                 checked={limits.fixed.includes(move.id)}
                 onChange={() => toggle(move.id)}
               />
-              {i + 1} {MOVE_NAMES[move.kind]},{' '}
+              {i + 1} {definitionOf(move.kind).name},{' '}
               {shownNumber(move, number.value, experiment.believed)}
             </label>
           );

@@ -6,7 +6,7 @@ import { runSets, type RunSet } from '../../core/analysis/runs/runSets.ts';
 import { comparisonWords, percent } from '../../core/text/sentences.ts';
 import type { Zone } from '../../core/field/field.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
-import type { Checkpoint } from '../../core/moves/moves.ts';
+import type { Checkpoint } from '../../core/route/plan.ts';
 import type { Estimate } from '../../core/mathematics/leastSquares.ts';
 import { send, sentenceOf } from '../../ui/api.ts';
 import { Figures } from '../../ui/Figures.tsx';

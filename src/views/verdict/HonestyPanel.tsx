@@ -6,7 +6,7 @@ import { percent, sourceWords } from '../../core/text/sentences.ts';
 import type { MeasuredRun } from '../../core/analysis/runs/verdict.ts';
 import type { Offset, Zone } from '../../core/field/field.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
-import type { Checkpoint } from '../../core/moves/moves.ts';
+import type { Checkpoint } from '../../core/route/plan.ts';
 import type { Experiment } from '../../core/simulation/run.ts';
 import { send, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';

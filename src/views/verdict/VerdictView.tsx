@@ -13,7 +13,7 @@ import { verdictWords } from '../../core/text/sentences.ts';
 import { predictionEllipse, summarise } from '../../core/analysis/runs/summary.ts';
 import { FEWEST_RUNS, verdictOf } from '../../core/analysis/runs/verdict.ts';
 import type { Offset } from '../../core/field/field.ts';
-import { checkpointsOf } from '../../core/moves/moves.ts';
+import { checkpointsOf } from '../../core/route/plan.ts';
 import { Figures } from '../../ui/Figures.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Tabs } from '../../ui/Tabs.tsx';

@@ -2,12 +2,12 @@ import { describe, expect, it } from 'vitest';
 import { FIELD } from '../../../../demo/field.ts';
 import { HIDE, ROBOT, TO_THE_HIDE } from '../../../../tests/experiments/toTheHide.ts';
 import { offsetFrom, type Offset } from '../../field/field.ts';
-import { checkpointsOf, shiftedPlan, type RoutePlan } from '../../moves/moves.ts';
+import { checkpointsOf, shiftedPlan, type RoutePlan } from '../../route/plan.ts';
 import { forecastPose, forecastRuns, momentAfterMove } from '../../simulation/forecast.ts';
 import { aimOptions, USUAL_LIMITS } from './aim.ts';
 import { toolPose } from '../../robot/toolPose.ts';
 import { summarise } from '../runs/summary.ts';
-import { newMove } from '../../moves/newMove.ts';
+import { newMove } from '../../moves/index.ts';
 
 const { zone } = HIDE;
 const plan = TO_THE_HIDE;

@@ -2,7 +2,9 @@ import { describe, expect, it } from 'vitest';
 import type { Field } from '../../field/field.ts';
 import { radians } from '../../mathematics/angle.ts';
 import { setupPaths, STARTING_SETUP, withSetupValues, type Setup } from '../../robot/parameters.ts';
-import type { DriveMove, Move, TurnMove } from '../../moves/moves.ts';
+import type { DriveMove } from '../../moves/drive/move.ts';
+import type { Move } from '../../moves/index.ts';
+import type { TurnMove } from '../../moves/turn/move.ts';
 import { forecastPose, forecastRuns, momentAfterMove } from '../../simulation/forecast.ts';
 import { normal, uniform } from '../../mathematics/randomness.ts';
 import { standardDeviation } from '../../mathematics/sample.ts';
@@ -10,7 +12,7 @@ import { toField } from '../../mathematics/pose.ts';
 import { budgetOf, sharesOf, toolSpread, type StepModels } from './budget.ts';
 import { firstPassageSpread } from './firstPassage.ts';
 import { spreadBand } from './spread.ts';
-import { newMove } from '../../moves/newMove.ts';
+import { newMove } from '../../moves/index.ts';
 
 const field: Field = {
   width: 2200,

@@ -1,5 +1,5 @@
 import { toField, type Pose } from '../../mathematics/pose.ts';
-import { instructionsOf } from '../../moves/instructions.ts';
+import { instructionsOf } from '../../route/instructions.ts';
 import type { Body, Setup } from '../../robot/parameters.ts';
 import { startPose, type Experiment } from '../../simulation/run.ts';
 import { worldOf, worldOfEdges } from '../../simulation/world.ts';

@@ -2,7 +2,7 @@ import { toolPose } from '../../robot/toolPose.ts';
 import { coverage, type Coverage } from '../runs/honesty.ts';
 import { summarise } from '../runs/summary.ts';
 import { offsetFrom, type Offset, type Zone } from '../../field/field.ts';
-import { stepsOf, type Checkpoint } from '../../moves/moves.ts';
+import { stepsOf, type Checkpoint } from '../../route/plan.ts';
 import { forecastPose, forecastRuns, momentAfterMove } from '../../simulation/forecast.ts';
 import type { Experiment } from '../../simulation/run.ts';
 import { refitNoise, type Refit } from './refit.ts';

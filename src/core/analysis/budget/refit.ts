@@ -2,7 +2,7 @@ import { fitSources, type PlaceCovariance, type SourceFit } from '../runs/honest
 import type { OffsetSummary } from '../runs/summary.ts';
 import type { Zone } from '../../field/field.ts';
 import { setupValue, withSetupValues, type Setup } from '../../robot/parameters.ts';
-import { stepsOf } from '../../moves/moves.ts';
+import { stepsOf } from '../../route/plan.ts';
 import type { Experiment } from '../../simulation/run.ts';
 import { budgetOf, contributions, type Share } from './budget.ts';
 import type { SpreadSource } from './stepModel.ts';

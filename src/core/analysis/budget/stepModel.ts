@@ -8,7 +8,7 @@ import {
 import { motorPerMillimetre } from '../../robot/driveBase.ts';
 import type { Pose } from '../../mathematics/pose.ts';
 import type { Instruction, StraightInstruction } from '../../moves/instruction.ts';
-import { powerPerRate } from '../../moves/instructions.ts';
+import { powerPerRate } from '../../moves/compiling.ts';
 import type { Setup } from '../../robot/parameters.ts';
 import type { ProgramMemory } from '../../simulation/controllers.ts';
 import { Plant, type Nudge, type Tape } from '../../simulation/plant.ts';

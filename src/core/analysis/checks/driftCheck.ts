@@ -4,7 +4,7 @@ import { compose } from '../../mathematics/pose.ts';
 import { formatNumber } from '../../mathematics/quantity.ts';
 import { withSetupValues } from '../../robot/parameters.ts';
 import { nominalRun, type Experiment, type RunRecord } from '../../simulation/run.ts';
-import { stepsOf } from '../../moves/moves.ts';
+import { stepsOf } from '../../route/plan.ts';
 
 /** A drift may take this share of a zone's reach, and of its heading tolerance. */
 export const SHARE_OF_ZONE = 1 / 3;

@@ -4,7 +4,8 @@ import { toField } from '../../mathematics/pose.ts';
 import { degrees, wrapAngle } from '../../mathematics/angle.ts';
 import { withSetupValues, type Setup } from '../../robot/parameters.ts';
 import { SHARE_OF_ZONE } from './driftCheck.ts';
-import { checkpointsOf, stepsOf, type Move, type RoutePlan } from '../../moves/moves.ts';
+import { checkpointsOf, stepsOf, type RoutePlan } from '../../route/plan.ts';
+import { definitionOf, type Move } from '../../moves/index.ts';
 import { forecastRuns, momentAfterMove } from '../../simulation/forecast.ts';
 import { nominalRun, type Experiment, type RunRecord } from '../../simulation/run.ts';
 import type { Estimate } from '../../mathematics/leastSquares.ts';
@@ -144,15 +145,11 @@ function worstOf(all: readonly Fitness[]): Fitness {
   return all.includes('cannot tell') ? 'cannot tell' : 'fit';
 }
 
-function leansOnGyro(move: Move): boolean {
-  if (move.kind === 'turn') return true;
-  if (move.kind === 'arc') return move.by === 'gyro';
-  return 'hold' in move && move.hold === 'gyro';
-}
-
 /** From the start to the end of the last move that leans on the gyro, s: heading errors add up all along. */
 function gyroTime(moves: readonly Move[], run: RunRecord): number {
-  const last = stepsOf(moves).findLastIndex(({ move }) => leansOnGyro(move));
+  const last = stepsOf(moves).findLastIndex(({ move }) =>
+    definitionOf(move.kind).readsGyro?.(move),
+  );
   return last < 0 ? 0 : run.moves[last]!.to;
 }
 

@@ -4,8 +4,9 @@ import { radians } from '../../mathematics/angle.ts';
 import { rectangle } from '../../mathematics/polygon.ts';
 import { STARTING_SETUP, withSetupValues, type Setup } from '../../robot/parameters.ts';
 import { nominalRun } from '../../simulation/run.ts';
-import { stepsOf, type Move } from '../../moves/moves.ts';
-import { newMove } from '../../moves/newMove.ts';
+import { stepsOf } from '../../route/plan.ts';
+import { type Move } from '../../moves/index.ts';
+import { newMove } from '../../moves/index.ts';
 import { beamAt, routeChecks } from './routeChecks.ts';
 
 const field: Field = {

@@ -8,8 +8,9 @@ import type { Experiment, RunRecord } from '../../simulation/run.ts';
 import { moveChecks, narrowLineCheck } from '../../route/checks.ts';
 import { driftChecks } from './driftCheck.ts';
 import type { Instruction } from '../../moves/instruction.ts';
-import { instructionsOf } from '../../moves/instructions.ts';
-import { stepsOf, type Move } from '../../moves/moves.ts';
+import { instructionsOf } from '../../route/instructions.ts';
+import { stepsOf } from '../../route/plan.ts';
+import { definitionOf, type Move } from '../../moves/index.ts';
 
 /** A sentence about a move, from the numbers of the program or from where the robot gets. */
 export interface RouteCheck {
@@ -61,7 +62,7 @@ function placeChecks(
   const record = nominal.moves[step];
   if (record === undefined) return [];
   const says: string[] = [];
-  const meansTouch = move.kind === 'square up' || move.kind === 'until touch';
+  const meansTouch = definitionOf(move.kind).touches ?? false;
   if (record.touched && !meansTouch) {
     says.push(`The robot runs into ${nearestThing(record.end, field)}.`);
   }

@@ -2,7 +2,7 @@ import { budgetOf, type StepModels } from '../budget/budget.ts';
 import { budgetChance } from '../budget/chance.ts';
 import { offsetFrom, scores } from '../../field/field.ts';
 import { toolPose } from '../../robot/toolPose.ts';
-import { checkpointsOf, stepsOf } from '../../moves/moves.ts';
+import { checkpointsOf, stepsOf } from '../../route/plan.ts';
 import { forecastPose, forecastRuns, momentAfterMove } from '../../simulation/forecast.ts';
 import { nominalRun, type Experiment } from '../../simulation/run.ts';
 import { proposalsFor, type Proposal } from './proposals.ts';

@@ -7,8 +7,8 @@ import { STARTING_SETUP, withSetupValues } from '../../robot/parameters.ts';
 import { forecastPose, forecastRuns, momentAfterMove } from '../../simulation/forecast.ts';
 import { outcomesOf } from '../../simulation/outcomes.ts';
 import type { Experiment } from '../../simulation/run.ts';
-import { stepsOf } from '../../moves/moves.ts';
-import { newMove } from '../../moves/newMove.ts';
+import { stepsOf } from '../../route/plan.ts';
+import { newMove } from '../../moves/index.ts';
 import { nextSteps } from './nextSteps.ts';
 import { comparedWays } from './ways.ts';
 

@@ -1,7 +1,8 @@
 import { radians } from '../../mathematics/angle.ts';
 import { toFrame, type Pose } from '../../mathematics/pose.ts';
 import type { Setup } from '../../robot/parameters.ts';
-import { stepsOf, type Move } from '../../moves/moves.ts';
+import { stepsOf } from '../../route/plan.ts';
+import { type Move } from '../../moves/index.ts';
 import { withSetupValues } from '../../robot/parameters.ts';
 import { forecastPose, forecastRuns, momentAfterMove } from '../../simulation/forecast.ts';
 import { nominalRun, startPose, type Experiment } from '../../simulation/run.ts';

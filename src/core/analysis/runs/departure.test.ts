@@ -3,8 +3,8 @@ import { FIELD } from '../../../../demo/field.ts';
 import type { TravelLog } from '../../benches/logs.ts';
 import { radians } from '../../mathematics/angle.ts';
 import { STARTING_SETUP, withSetupValues } from '../../robot/parameters.ts';
-import { newMove } from '../../moves/newMove.ts';
-import type { RoutePlan } from '../../moves/moves.ts';
+import { newMove } from '../../moves/index.ts';
+import type { RoutePlan } from '../../route/plan.ts';
 import { randomRun, type Experiment } from '../../simulation/run.ts';
 import { recordedRun } from './departure.ts';
 

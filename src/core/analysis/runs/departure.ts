@@ -1,5 +1,5 @@
 import type { TravelLog } from '../../benches/logs.ts';
-import { stepsOf } from '../../moves/moves.ts';
+import { stepsOf } from '../../route/plan.ts';
 import { randomRun, type Experiment, type RunRecord } from '../../simulation/run.ts';
 import { mean, standardDeviation } from '../../mathematics/sample.ts';
 

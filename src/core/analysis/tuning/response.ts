@@ -3,7 +3,7 @@ import type { Pose } from '../../mathematics/pose.ts';
 import { topSpeed } from '../../robot/motor.ts';
 import { withSetupValues, type Setup } from '../../robot/parameters.ts';
 import type { Steering, StraightInstruction } from '../../moves/instruction.ts';
-import { powerPerRate } from '../../moves/instructions.ts';
+import { powerPerRate } from '../../moves/compiling.ts';
 import { Plant, type Tape } from '../../simulation/plant.ts';
 import { carryOut, execution } from '../../simulation/program.ts';
 import type { RunRandomness } from '../../mathematics/randomness.ts';

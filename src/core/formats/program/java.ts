@@ -1,5 +1,5 @@
 import type { Setup } from '../../robot/parameters.ts';
-import type { RoutePlan } from '../../moves/moves.ts';
+import type { RoutePlan } from '../../route/plan.ts';
 import { JAVA_COUNTING_MOTORS, JAVA_LIBRARY, JAVA_WRAPPING_MOTORS } from './javaLibrary.ts';
 import { mentions, neededPieces, type LibraryPiece } from './needed.ts';
 import {

@@ -8,7 +8,8 @@ import type {
   TurnInstruction,
   Until,
 } from '../../moves/instruction.ts';
-import { gainPercentPerDegree, instructionsOf } from '../../moves/instructions.ts';
+import { gainPercentPerDegree } from '../../moves/compiling.ts';
+import { instructionsOf } from '../../route/instructions.ts';
 import {
   STEERING_LIMIT,
   STILL_RATE,
@@ -16,10 +17,12 @@ import {
   TURN_END_RATE,
   TURN_TOLERANCE,
 } from '../../moves/programSettings.ts';
-import { stepsOf, type Move, type RoutePlan } from '../../moves/moves.ts';
+import { stepsOf, type RoutePlan } from '../../route/plan.ts';
+import { type Move } from '../../moves/index.ts';
 import { type Stop } from '../../robot/motor.ts';
 import { shownHeading } from '../../robot/headings.ts';
-import { MOVE_NAMES, moveTitle } from '../../moves/moveTitle.ts';
+import { definitionOf } from '../../moves/index.ts';
+import { titlesOf } from '../../route/titles.ts';
 
 /** What a constant of a program can be; null is “none given”. */
 export type Value = number | boolean | null;
@@ -57,16 +60,20 @@ export type Origin = (path: string) => string;
 export function partsOf(plan: RoutePlan, setup: Setup, origin: Origin): Part[] {
   const steps = stepsOf(plan.moves);
   const instructions = instructionsOf(plan.moves, setup);
-  const position = (id: string) => plan.moves.findIndex((move) => move.id === id);
+  const titles = titlesOf(plan.moves, setup);
   return plan.moves.map((move, i): Part => {
     const first = steps.findIndex((step) => step.move.id === move.id);
     const instruction = instructions[first];
-    const turn = instruction?.kind === 'turn' ? instruction.turn : 0;
-    const title = `${i + 1}  ${moveTitle(move, setup, turn, position)}`;
-    const prefix = `${MOVE_NAMES[move.kind].toUpperCase().replace(/ /g, '_')}_${i + 1}`;
+    const title = `${i + 1}  ${titles[i]!.title}`;
+    const prefix = `${definitionOf(move.kind).name.toUpperCase().replace(/ /g, '_')}_${i + 1}`;
     if (move.kind === 'repeat') {
       const times = { name: `${prefix}_TIMES`, value: move.times, comment: 'in all' };
-      return { kind: 'repeat', title, from: position(move.fromId), times };
+      return {
+        kind: 'repeat',
+        title,
+        from: plan.moves.findIndex(({ id }) => id === move.fromId),
+        times,
+      };
     }
     const builder = new PartBuilder(prefix, setup, origin);
     const calls = builder.callsOf(instruction!, move);

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { idSchema } from '../../../contracts/scalars.ts';
+import { idSchema } from '../../../core/schema/scalars.ts';
 import { eventStream } from '../../../link/eventStream.ts';
 import { database } from '../../../store/database.ts';
 import { linesAfter } from '../../../store/links.ts';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { idSchema } from '../../../../contracts/scalars.ts';
+import { idSchema } from '../../../../core/schema/scalars.ts';
 import { database } from '../../../../store/database.ts';
 import { NotFound } from '../../../../store/errors.ts';
 import { listRuns } from '../../../../store/runs.ts';

@@ -1,6 +1,6 @@
 import { DEVICE_TIME_HEADER } from '../../../../../contracts/headers.ts';
 import { runCreateSchema, runUpdateSchema } from '../../../../../contracts/records.ts';
-import { instantSchema } from '../../../../../contracts/scalars.ts';
+import { instantSchema } from '../../../../../core/schema/scalars.ts';
 import { database } from '../../../../../store/database.ts';
 import { getRun, putRun, updateRun, withdrawRun } from '../../../../../store/runs.ts';
 import { body, endpoint, idOf, json } from '../../../_endpoint.ts';

@@ -1,10 +1,16 @@
-import { radians } from '../../core/mathematics/angle.ts';
-import { Choice } from '../../ui/Choice.tsx';
-import { QuantityField } from '../../ui/QuantityField.tsx';
-import type { TurnMove } from '../../core/moves/moves.ts';
-import { type FieldsProps, positive, notNegative, OwnNumber, HeadingField } from './fieldParts.tsx';
+import type { MoveOfKind } from '../../../core/moves/index.ts';
+import { radians } from '../../../core/mathematics/angle.ts';
+import { Choice } from '../../../ui/Choice.tsx';
+import { QuantityField } from '../../../ui/QuantityField.tsx';
+import {
+  positive,
+  notNegative,
+  OwnNumber,
+  HeadingField,
+  type MoveFieldsProps,
+} from '../fieldParts.tsx';
 
-export function TurnFields({ move, setup, onChange }: FieldsProps<TurnMove>) {
+export function TurnFields({ move, setup, onChange }: MoveFieldsProps<'turn'>) {
   const { target, way } = move;
   return (
     <>
@@ -132,7 +138,7 @@ export function TurnFields({ move, setup, onChange }: FieldsProps<TurnMove>) {
   );
 }
 
-function startOfWay(kind: TurnMove['way']['kind']): TurnMove['way'] {
+function startOfWay(kind: MoveOfKind<'turn'>['way']['kind']): MoveOfKind<'turn'>['way'] {
   switch (kind) {
     case 'stop early':
       return { kind };

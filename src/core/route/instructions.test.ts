@@ -2,11 +2,15 @@ import { describe, expect, it } from 'vitest';
 import { degrees, radians } from '../mathematics/angle.ts';
 import { STARTING_SETUP, withSetupValues, type Setup } from '../robot/parameters.ts';
 import { moveChecks } from '../route/checks.ts';
-import type { StraightInstruction, TurnInstruction } from './instruction.ts';
-import { gainPercentPerDegree, instructionsOf } from './instructions.ts';
-import type { ApproachMove, DriveMove, Move, TurnMove } from './moves.ts';
+import type { StraightInstruction, TurnInstruction } from '../moves/instruction.ts';
+import { gainPercentPerDegree } from '../moves/compiling.ts';
+import { instructionsOf } from './instructions.ts';
+import type { ApproachMove } from '../moves/approach/move.ts';
+import type { DriveMove } from '../moves/drive/move.ts';
+import type { Move } from '../moves/index.ts';
+import type { TurnMove } from '../moves/turn/move.ts';
 import { approachDelay, driveDelay, turnDelay, turnRunOn } from '../robot/stopping.ts';
-import { newMove } from './newMove.ts';
+import { newMove } from '../moves/index.ts';
 
 const drive: DriveMove = newMove('drive', 'd', {
   distance: 600,

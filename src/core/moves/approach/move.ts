@@ -1,0 +1,43 @@
+import { formatNumber } from '../../mathematics/quantity.ts';
+import { runOnDistance } from '../../robot/motor.ts';
+import { approachDelay, deceleration } from '../../robot/stopping.ts';
+import { HELD_CELLS } from '../cells.ts';
+import { reachableSpeed, heldHeading, heldSteering, straightInstruction } from '../compiling.ts';
+import { defineMove, type MoveOf } from '../definition.ts';
+import { held, length, startingHeld } from '../members.ts';
+import { heldWords, lengthText } from '../words.ts';
+
+/** Drive until the range sensor is `distance` mm away from what it sees. */
+export const approachMove = defineMove({
+  kind: 'approach',
+  name: 'Approach',
+  key: 'A',
+  purpose: 'until something is near',
+  members: { distance: length, ...held },
+  starting: { distance: 100, speed: 180, ...startingHeld, timeLimit: 6 },
+  title: ({ distance }) => `Approach to ${lengthText(distance)}`,
+  shortTitle: ({ distance }) => `to ${formatNumber(distance, 0)}`,
+  guide: heldWords,
+  cells: { always: { distance: ['distance_mm', 'number'], ...HELD_CELLS } },
+  compile(move, setup, heading) {
+    const speed = reachableSpeed(move.speed, setup);
+    const runOn = runOnDistance(speed, approachDelay(setup), deceleration(setup, move.stop));
+    // A sensor that looks backwards is approached backwards.
+    const way = Math.cos(setup.range.heading) < 0 ? -1 : 1;
+    return {
+      ...straightInstruction(move, way * speed, setup, heldSteering(move, setup, heading)),
+      // Offset is reading minus distance, so the reading to wait for grows with it.
+      until: { kind: 'range', reading: move.distance + runOn + setup.range.offset },
+      runOn,
+    };
+  },
+  headingAfter: heldHeading,
+  aim: (move) => ({
+    name: 'distance',
+    value: move.distance,
+    to: (distance) => ({ ...move, distance }),
+  }),
+  readsGyro: ({ hold }) => hold === 'gyro',
+});
+
+export type ApproachMove = MoveOf<typeof approachMove>;

@@ -1,0 +1,30 @@
+import { z } from 'zod';
+import { localIdSchema, nameSchema } from '../../schema/scalars.ts';
+import { defineMove, type MoveOf } from '../definition.ts';
+
+/** Where runs are measured: the tool point here, against the zone of a model. */
+export const checkpointMove = defineMove({
+  kind: 'checkpoint',
+  name: 'Checkpoint',
+  key: 'K',
+  purpose: 'runs are measured here',
+  members: {
+    name: nameSchema,
+    modelId: localIdSchema,
+    /** How long the robot stands here so that it can be measured, s. */
+    pause: z.number().min(0).max(60),
+  },
+  starting: { name: 'Checkpoint', modelId: '', pause: 0 },
+  title: ({ name }) => `Checkpoint ${name}`,
+  shortTitle: () => 'measure',
+  cells: {
+    always: {
+      name: ['name', 'text'],
+      modelId: ['model', 'text'],
+      pause: ['duration_s', 'number'],
+    },
+  },
+  compile: ({ id, pause }) => ({ kind: 'wait', moveId: id, duration: pause, timeLimit: pause }),
+});
+
+export type CheckpointMove = MoveOf<typeof checkpointMove>;

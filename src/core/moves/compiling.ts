@@ -1,0 +1,127 @@
+import { headingError } from '../mathematics/angle.ts';
+import { brakedMove } from '../robot/brakedMove.ts';
+import { powerOfSpeed, runOnDistance, topSpeed, type Stop } from '../robot/motor.ts';
+import type { Setup } from '../robot/parameters.ts';
+import { deceleration, driveDelay } from '../robot/stopping.ts';
+import type { Steering, StraightInstruction, Until } from './instruction.ts';
+
+/** s after which a move that waits for a sensor gives up when nothing else is said. */
+export const SENSOR_TIME_LIMIT = 8;
+
+/** What all straights share; `speed` has the sign of the way. Ends by its time limit until told otherwise. */
+export function straightInstruction(
+  move: { id: string; stop: Stop; timeLimit: number | null },
+  speed: number,
+  setup: Setup,
+  steering: Steering,
+): StraightInstruction {
+  const fast = Math.abs(speed);
+  const timeLimit = move.timeLimit ?? SENSOR_TIME_LIMIT;
+  return {
+    kind: 'straight',
+    moveId: move.id,
+    power: power(speed, setup),
+    steering,
+    until: { kind: 'time', duration: timeLimit },
+    runOn: runOnDistance(fast, driveDelay(setup), deceleration(setup, move.stop)),
+    speed: fast,
+    reachesSpeed: true,
+    headingAfter: null,
+    stop: move.stop,
+    rest: restAfter(fast, move.stop, setup),
+    timeLimit,
+  };
+}
+
+/** The numbers of a straight that ends after a length, mm. */
+export function lengthNumbers(
+  length: number,
+  speed: number,
+  move: { stop: Stop; timeLimit: number | null },
+  setup: Setup,
+) {
+  const slowing = deceleration(setup, move.stop);
+  const braked = brakedMove(length, speed, setup.motor, driveDelay(setup), slowing);
+  const until: Until = { kind: 'travel', travel: braked.stopAfter };
+  return {
+    until,
+    runOn: length - braked.stopAfter,
+    reachesSpeed: braked.reachesSpeed,
+    timeLimit: move.timeLimit ?? 2 * braked.duration + 2,
+  };
+}
+
+/** How a held straight is steered, when the program believes `heading`. */
+export function heldSteering(
+  move: { hold: 'none' | 'encoders' | 'gyro'; heading: number | null; gain: number | null },
+  setup: Setup,
+  heading: number,
+): Steering {
+  switch (move.hold) {
+    case 'none':
+      return { hold: 'none' };
+    case 'encoders':
+      return {
+        hold: 'encoders',
+        gain: (move.gain ?? setup.program.encoderGain) * powerPerRate(setup),
+      };
+    case 'gyro':
+      return {
+        hold: 'gyro',
+        gain: (move.gain ?? setup.program.headingGain) * powerPerRate(setup),
+        heading:
+          move.heading === null
+            ? null
+            : setup.gyro.scale * (heading + headingError(move.heading, heading)),
+      };
+  }
+}
+
+/** The end of a straight by a light sensor. */
+export function lightUntil(
+  sensor: 'first' | 'second',
+  sees: 'dark' | 'light',
+  setup: Setup,
+): Until {
+  return { kind: 'light', sensor, below: sees === 'dark', threshold: setup.light.threshold };
+}
+
+/** The heading that is believed after a held straight. */
+export function heldHeading(
+  { hold, heading }: { hold: string; heading: number | null },
+  before: number,
+): number {
+  return hold === 'gyro' && heading !== null ? before + headingError(heading, before) : before;
+}
+
+/**
+ * Steps in which programs set a power, as a share of full power: finer digits would stand in no program, and
+ * what is simulated is what the program does.
+ */
+const POWER_STEP = 0.001;
+
+/** Power of each wheel that turns the robot by 1 rad/s: half a track per second. */
+export function powerPerRate(setup: Setup): number {
+  return setup.drive.track / 2 / topSpeed(setup.drive, setup.motor, setup.battery.voltage);
+}
+
+/** Time for which the program waits after a stop: its pause, and what a robot needs to roll out. */
+export function restAfter(wheelSpeed: number, stop: Stop, setup: Setup): number {
+  return setup.program.settle + (stop === 'coast' ? wheelSpeed / setup.motor.coasting : 0);
+}
+
+/** The power, −1 to 1, that a program sets for a wheel speed, mm/s. */
+export function power(wheelSpeed: number, setup: Setup): number {
+  const exact = powerOfSpeed(setup.drive, setup.motor, wheelSpeed, setup.battery.voltage);
+  return Math.round(exact / POWER_STEP) * POWER_STEP;
+}
+
+/** A wheel speed, mm/s, or the highest that the motors give. */
+export function reachableSpeed(wheelSpeed: number, setup: Setup): number {
+  return Math.min(wheelSpeed, topSpeed(setup.drive, setup.motor, setup.battery.voltage));
+}
+
+/** A steering gain in the teams' own unit: percent of power per degree of heading error. */
+export function gainPercentPerDegree(gain: number): number {
+  return (gain * 100 * Math.PI) / 180;
+}

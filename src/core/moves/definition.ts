@@ -1,0 +1,86 @@
+import { z } from 'zod';
+import type { Setup } from '../robot/parameters.ts';
+import { localIdSchema } from '../schema/scalars.ts';
+import type { MoveCells } from './cells.ts';
+import type { Instruction } from './instruction.ts';
+
+/** What the title of a move needs to know beside the move. */
+interface TitleContext {
+  setup: Setup;
+  /** The turn that is expected, rad, where the move alone does not say it. */
+  turn: number;
+  /** Finds a move's place in its plan, for moves that name another one. */
+  position: (id: string) => number;
+}
+
+/** The numbers of a move that an aim may change, by their names. */
+type AimableNumber = 'distance' | 'heading' | 'angle';
+
+/** The number of a move that decides where it ends, mm or rad. */
+export interface Aim<M> {
+  name: AimableNumber;
+  value: number;
+  /** The move with another such number. */
+  to: (value: number) => M;
+}
+
+/** What Corvat knows of a kind of move beside its numbers; nobody else asks for the kind. */
+interface MoveBehaviour<M> {
+  /** What it is called. */
+  name: string;
+  /** The key that adds one to a route, and what it is for, in a few words. */
+  key: string;
+  purpose: string;
+  /** Plausible numbers of a new one. */
+  starting: Omit<M, 'id' | 'kind'>;
+  /** The move in a few words, in the robot's own sense of right and left. */
+  title(this: void, move: M, context: TitleContext): string;
+  /** In one or two words, for where there is little room. */
+  shortTitle(this: void, move: M, turn: number): string;
+  /** What it is guided by, in a word or two. */
+  guide?(this: void, move: M): string;
+  /** Where its numbers stand in a table. */
+  cells: MoveCells;
+  /**
+   * What the program does, with every number that it needs; absent for a move that only arranges others.
+   *
+   * @param heading what the program believes when the move begins, rad, counted over whole turns
+   */
+  compile?(this: void, move: M, setup: Setup, heading: number): Instruction;
+  /** The heading that the program believes afterwards; absent for a move that keeps it. */
+  headingAfter?(this: void, move: M, heading: number): number;
+  /** The number that an aim may change; absent or null when no number decides where it ends. */
+  aim?(this: void, move: M): Aim<M> | null;
+  /** Whether it goes wrong with the gyro's drift; absent means no. */
+  readsGyro?(this: void, move: M): boolean;
+  /** Whether it is meant to touch something; absent means no. */
+  touches?: boolean;
+  /** What is worth knowing before it is driven, in sentences. */
+  checks?(this: void, move: M, setup: Setup): string[];
+}
+
+export interface MoveDefinition<M, Kind extends string = string> extends MoveBehaviour<M> {
+  kind: Kind;
+  schema: z.ZodType<M>;
+}
+
+/** A move of a definition. */
+export type MoveOf<Definition> = Definition extends MoveDefinition<infer M, string> ? M : never;
+
+/**
+ * A kind of move, all that there is to it in one place. Its type is inferred from the schema of its
+ * members; the identifier, unique in its plan, and the kind come by themselves.
+ */
+export function defineMove<const Kind extends string, Members extends z.ZodRawShape>(
+  definition: { kind: Kind; members: Members } & MoveBehaviour<
+    z.output<z.ZodObject<Members & { id: typeof localIdSchema; kind: z.ZodLiteral<Kind> }>>
+  >,
+) {
+  const { members, ...behaviour } = definition;
+  const schema = z.strictObject({
+    id: localIdSchema,
+    kind: z.literal(definition.kind),
+    ...members,
+  });
+  return { ...behaviour, schema };
+}

@@ -1,0 +1,48 @@
+import {
+  reachableSpeed,
+  heldHeading,
+  heldSteering,
+  lengthNumbers,
+  straightInstruction,
+} from '../compiling.ts';
+import { HELD_CELLS } from '../cells.ts';
+import { defineMove, type MoveOf } from '../definition.ts';
+import { held, millimetres, startingHeld } from '../members.ts';
+import { formatNumber } from '../../mathematics/quantity.ts';
+import { heldWords, lengthText } from '../words.ts';
+
+/** Drive a distance, mm; negative is backwards. */
+export const driveMove = defineMove({
+  kind: 'drive',
+  name: 'Drive',
+  key: 'D',
+  purpose: 'a distance',
+  members: { distance: millimetres, ...held },
+  starting: { distance: 300, speed: 300, ...startingHeld },
+  title: ({ distance }) => `Drive ${distance < 0 ? 'back ' : ''}${lengthText(Math.abs(distance))}`,
+  shortTitle: ({ distance }) =>
+    `${distance < 0 ? 'back' : 'on'} ${formatNumber(Math.abs(distance), 0)}`,
+  guide: heldWords,
+  cells: { always: { distance: ['distance_mm', 'number'], ...HELD_CELLS } },
+  compile(move, setup, heading) {
+    const speed = reachableSpeed(move.speed, setup);
+    return {
+      ...straightInstruction(
+        move,
+        Math.sign(move.distance) * speed,
+        setup,
+        heldSteering(move, setup, heading),
+      ),
+      ...lengthNumbers(Math.abs(move.distance), speed, move, setup),
+    };
+  },
+  headingAfter: heldHeading,
+  aim: (move) => ({
+    name: 'distance',
+    value: move.distance,
+    to: (distance) => ({ ...move, distance }),
+  }),
+  readsGyro: ({ hold }) => hold === 'gyro',
+});
+
+export type DriveMove = MoveOf<typeof driveMove>;

@@ -1,0 +1,67 @@
+import { z } from 'zod';
+import { edgeSlope, lineDelay, recommendedEdgeGain } from '../../robot/edgeFollowing.ts';
+import { FOLLOWING_CELLS } from '../cells.ts';
+import { lengthNumbers, powerPerRate, reachableSpeed, straightInstruction } from '../compiling.ts';
+import { defineMove } from '../definition.ts';
+import { ends, gain, speed, startingEnds, wholeLength } from '../members.ts';
+import { lengthText } from '../words.ts';
+
+/**
+ * Follow one edge of a dark line with the first light sensor. `gain` is the turning rate per mm off
+ * the edge, rad/(s·mm); null takes what the robot recommends at this speed.
+ */
+export const followLineMove = defineMove({
+  kind: 'follow line',
+  name: 'Follow line',
+  key: 'L',
+  purpose: 'along the edge of a line',
+  members: {
+    edge: z.enum(['left', 'right']),
+    speed,
+    gain,
+    until: z.discriminatedUnion('kind', [
+      wholeLength,
+      z.strictObject({ kind: z.literal('crossing'), count: z.int().min(1).max(20) }),
+    ]),
+    ...ends,
+  },
+  starting: {
+    edge: 'left',
+    speed: 120,
+    gain: null,
+    until: { kind: 'length', length: 300 },
+    ...startingEnds,
+  },
+  title: ({ until }) =>
+    until.kind === 'length'
+      ? `Follow line for ${lengthText(until.length)}`
+      : `Follow line to crossing ${until.count}`,
+  shortTitle: () => 'line',
+  guide: ({ edge }) => `${edge} edge`,
+  cells: {
+    always: { edge: ['edge', 'text'], ...FOLLOWING_CELLS },
+    parts: {
+      until: {
+        length: { 'until.length': ['length_mm', 'number'] },
+        crossing: { 'until.count': ['times', 'count'] },
+      },
+    },
+  },
+  compile(move, setup) {
+    const speed = reachableSpeed(move.speed, setup);
+    const gain = move.gain ?? recommendedEdgeGain(setup.light.firstX, speed, lineDelay(setup));
+    const base = straightInstruction(move, speed, setup, {
+      hold: 'line',
+      gain: (gain / edgeSlope(setup)) * powerPerRate(setup),
+      threshold: setup.light.threshold,
+      // On the left edge, light means too far to the left.
+      side: move.edge === 'left' ? -1 : 1,
+    });
+    if (move.until.kind === 'length') {
+      return { ...base, ...lengthNumbers(move.until.length, speed, move, setup) };
+    }
+    const { count } = move.until;
+    const { threshold } = setup.light;
+    return { ...base, until: { kind: 'crossings', sensor: 'second', count, threshold } };
+  },
+});

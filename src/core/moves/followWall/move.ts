@@ -1,0 +1,87 @@
+import { z } from 'zod';
+import { recommendedEdgeGain, wallDelay } from '../../robot/edgeFollowing.ts';
+import { runOnDistance } from '../../robot/motor.ts';
+import { approachDelay, deceleration } from '../../robot/stopping.ts';
+import { FOLLOWING_CELLS } from '../cells.ts';
+import {
+  lengthNumbers,
+  lightUntil,
+  powerPerRate,
+  reachableSpeed,
+  straightInstruction,
+} from '../compiling.ts';
+import { defineMove } from '../definition.ts';
+import { ends, gain, length, sees, speed, startingEnds, wholeLength } from '../members.ts';
+import { lengthText } from '../words.ts';
+
+const until = z.discriminatedUnion('kind', [
+  wholeLength,
+  z.strictObject({ kind: z.literal('range'), distance: length }),
+  z.strictObject({ kind: z.literal('line'), sees }),
+]);
+
+/**
+ * Keep the side range sensor `distance` mm from a wall, mm/s forwards. `gain` is the turning rate
+ * per mm of error, rad/(s·mm); null takes what the robot recommends at this speed.
+ */
+export const followWallMove = defineMove({
+  kind: 'follow wall',
+  name: 'Follow wall',
+  key: 'W',
+  purpose: 'at a distance from a wall',
+  members: { distance: length, speed, gain, until, ...ends },
+  starting: {
+    distance: 100,
+    speed: 180,
+    gain: null,
+    until: { kind: 'length', length: 400 },
+    ...startingEnds,
+  },
+  title: (move) => `Follow wall ${endWords(move.until)}`,
+  shortTitle: () => 'wall',
+  guide: () => 'side sensor',
+  cells: {
+    always: { distance: ['distance_mm', 'number'], ...FOLLOWING_CELLS },
+    parts: {
+      until: {
+        length: { 'until.length': ['length_mm', 'number'] },
+        range: { 'until.distance': ['length_mm', 'number'] },
+        line: { 'until.sees': ['sees', 'text'] },
+      },
+    },
+  },
+  compile(move, setup) {
+    const speed = reachableSpeed(move.speed, setup);
+    const { x, heading, offset } = setup.rangeSide;
+    const gain = move.gain ?? recommendedEdgeGain(x, speed, wallDelay(setup));
+    const base = straightInstruction(move, speed, setup, {
+      hold: 'wall',
+      gain: gain * powerPerRate(setup),
+      reading: move.distance + offset,
+      // Too far from a wall on the right asks for a turn to the right.
+      side: Math.sin(heading) < 0 ? -1 : 1,
+    });
+    switch (move.until.kind) {
+      case 'length':
+        return { ...base, ...lengthNumbers(move.until.length, speed, move, setup) };
+      case 'range': {
+        const runOn = runOnDistance(speed, approachDelay(setup), deceleration(setup, move.stop));
+        const reading = move.until.distance + runOn + setup.range.offset;
+        return { ...base, until: { kind: 'range', reading }, runOn };
+      }
+      case 'line':
+        return { ...base, until: lightUntil('first', move.until.sees, setup) };
+    }
+  },
+});
+
+function endWords(end: z.output<typeof until>): string {
+  switch (end.kind) {
+    case 'length':
+      return `for ${lengthText(end.length)}`;
+    case 'range':
+      return `until ${lengthText(end.distance)} ahead`;
+    case 'line':
+      return `until ${end.sees}`;
+  }
+}

@@ -1,0 +1,19 @@
+import { z } from 'zod';
+import { localIdSchema } from '../../schema/scalars.ts';
+import { defineMove, type MoveOf } from '../definition.ts';
+
+/** Do everything from the move `fromId` up to here `times` times in all. */
+export const repeatMove = defineMove({
+  kind: 'repeat',
+  name: 'Repeat',
+  key: 'X',
+  purpose: 'do the last moves again',
+  members: { fromId: localIdSchema, times: z.int().min(1).max(50) },
+  starting: { fromId: '', times: 2 },
+  title: ({ fromId, times }, { position }) =>
+    `Repeat from move ${position(fromId) + 1}, ${times} times in all`,
+  shortTitle: ({ times }) => `× ${times}`,
+  cells: { always: { fromId: ['from_move', 'text'], times: ['times', 'count'] } },
+});
+
+export type RepeatMove = MoveOf<typeof repeatMove>;

@@ -1,0 +1,28 @@
+import { z } from 'zod';
+import { degrees } from '../../mathematics/angle.ts';
+import { formatNumber } from '../../mathematics/quantity.ts';
+import { defineMove } from '../definition.ts';
+import { STILL_RATE } from '../programSettings.ts';
+
+/** Wait until the gyro's rate reads zero, then make its heading 0 here. */
+export const settleMove = defineMove({
+  kind: 'settle',
+  name: 'Settle and zero',
+  key: 'Z',
+  purpose: 'wait for a still gyro, heading 0',
+  members: { timeLimit: z.number().positive().max(60) },
+  starting: { timeLimit: 3 },
+  title: () => 'Settle and zero',
+  shortTitle: () => 'zero',
+  cells: { always: { timeLimit: ['time_limit_s', 'number'] } },
+  compile: ({ id, timeLimit }) => ({ kind: 'zero', moveId: id, timeLimit }),
+  headingAfter: () => 0,
+  checks(_, setup) {
+    const drift = Math.abs(setup.gyro.bias) + 2 * setup.gyro.biasSpread;
+    return drift > STILL_RATE
+      ? [
+          `The window is too narrow: it waits for a rate under ${formatNumber(degrees(STILL_RATE), 1)}°/s, and this gyro can drift ${formatNumber(degrees(drift), 1)}°/s while it lies still.`,
+        ]
+      : [];
+  },
+});

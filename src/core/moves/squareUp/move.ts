@@ -1,0 +1,84 @@
+import { z } from 'zod';
+import { headingError } from '../../mathematics/angle.ts';
+import { END_CELLS } from '../cells.ts';
+import {
+  power,
+  reachableSpeed,
+  restAfter,
+  SENSOR_TIME_LIMIT,
+  straightInstruction,
+} from '../compiling.ts';
+import { defineMove } from '../definition.ts';
+import { angle, ends, speed, startingEnds } from '../members.ts';
+
+const QUARTER_TURN = Math.PI / 2;
+
+/**
+ * Press flat against the border for a time, or bring both light sensors onto a line. Afterwards the
+ * heading is known again: `heading` (rad from the start heading), or the nearest quarter turn.
+ */
+export const squareUpMove = defineMove({
+  kind: 'square up',
+  name: 'Square up',
+  key: 'Q',
+  purpose: 'stand flat: place and heading known again',
+  members: {
+    against: z.enum(['border', 'line']),
+    backwards: z.boolean(),
+    speed,
+    /** How long to press, s. */
+    duration: z.number().positive().max(20),
+    heading: angle.nullable(),
+    ...ends,
+  },
+  starting: {
+    against: 'border',
+    backwards: true,
+    speed: 150,
+    duration: 1.2,
+    heading: null,
+    ...startingEnds,
+  },
+  title: ({ against }) => `Square up on the ${against}`,
+  shortTitle: () => 'flat',
+  cells: {
+    always: {
+      against: ['against', 'text'],
+      backwards: ['backwards', 'yes'],
+      speed: ['speed_mm_s', 'number'],
+      duration: ['duration_s', 'number'],
+      heading: ['heading_right_deg', 'right?'],
+      ...END_CELLS,
+    },
+  },
+  compile(move, setup, heading) {
+    const speed = (move.backwards ? -1 : 1) * reachableSpeed(move.speed, setup);
+    const known = heading + headingError(knownHeading(move, heading), heading);
+    const headingAfter = setup.gyro.scale * known;
+    if (move.against === 'border') {
+      return {
+        ...straightInstruction(move, speed, setup, { hold: 'none' }),
+        until: { kind: 'time', duration: move.duration },
+        headingAfter,
+        timeLimit: move.timeLimit ?? move.duration + 1,
+      };
+    }
+    return {
+      kind: 'align',
+      moveId: move.id,
+      power: power(speed, setup),
+      threshold: setup.light.threshold,
+      headingAfter,
+      stop: move.stop,
+      rest: restAfter(Math.abs(speed), move.stop, setup),
+      timeLimit: move.timeLimit ?? SENSOR_TIME_LIMIT,
+    };
+  },
+  headingAfter: (move, heading) => heading + headingError(knownHeading(move, heading), heading),
+  touches: true,
+});
+
+/** The heading that a robot has which stands flat: the one that is said, or the nearest quarter turn. */
+function knownHeading(move: { heading: number | null }, heading: number): number {
+  return move.heading ?? QUARTER_TURN * Math.round(heading / QUARTER_TURN);
+}

@@ -1,0 +1,49 @@
+import { z } from 'zod';
+import { HELD_CELLS } from '../cells.ts';
+import {
+  reachableSpeed,
+  heldHeading,
+  heldSteering,
+  lightUntil,
+  straightInstruction,
+} from '../compiling.ts';
+import { defineMove } from '../definition.ts';
+import { held, sees, startingHeld } from '../members.ts';
+import { heldWords } from '../words.ts';
+
+/** Drive until a light sensor sees something dark, or something light. */
+export const untilLineMove = defineMove({
+  kind: 'until line',
+  name: 'Until line',
+  key: 'U',
+  purpose: 'drive until dark or light',
+  members: { sees, sensor: z.enum(['first', 'second']), backwards: z.boolean(), ...held },
+  starting: {
+    sees: 'dark',
+    sensor: 'first',
+    backwards: false,
+    speed: 150,
+    ...startingHeld,
+    timeLimit: 6,
+  },
+  title: (move) => `${move.backwards ? 'Back' : 'Drive'} until ${move.sees}`,
+  shortTitle: (move) => `to ${move.sees}`,
+  guide: heldWords,
+  cells: {
+    always: {
+      sees: ['sees', 'text'],
+      sensor: ['sensor', 'text'],
+      backwards: ['backwards', 'yes'],
+      ...HELD_CELLS,
+    },
+  },
+  compile(move, setup, heading) {
+    const speed = (move.backwards ? -1 : 1) * reachableSpeed(move.speed, setup);
+    return {
+      ...straightInstruction(move, speed, setup, heldSteering(move, setup, heading)),
+      until: lightUntil(move.sensor, move.sees, setup),
+    };
+  },
+  headingAfter: heldHeading,
+  readsGyro: ({ hold }) => hold === 'gyro',
+});

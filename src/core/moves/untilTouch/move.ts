@@ -1,0 +1,29 @@
+import { HELD_CELLS } from '../cells.ts';
+import { reachableSpeed, heldHeading, heldSteering, straightInstruction } from '../compiling.ts';
+import { defineMove } from '../definition.ts';
+import { held, startingHeld } from '../members.ts';
+import { heldWords } from '../words.ts';
+
+/** Drive until the bumper is pressed. */
+export const untilTouchMove = defineMove({
+  kind: 'until touch',
+  name: 'Until touch',
+  key: 'B',
+  purpose: 'drive until the bumper is pressed',
+  members: held,
+  starting: { speed: 150, ...startingHeld, timeLimit: 4 },
+  title: () => 'Drive until touch',
+  shortTitle: () => 'touch',
+  guide: heldWords,
+  cells: { always: HELD_CELLS },
+  compile(move, setup, heading) {
+    const speed = (setup.touch.behind ? -1 : 1) * reachableSpeed(move.speed, setup);
+    return {
+      ...straightInstruction(move, speed, setup, heldSteering(move, setup, heading)),
+      until: { kind: 'touch' },
+    };
+  },
+  headingAfter: heldHeading,
+  readsGyro: ({ hold }) => hold === 'gyro',
+  touches: true,
+});

@@ -1,0 +1,17 @@
+import { z } from 'zod';
+import { formatNumber } from '../../mathematics/quantity.ts';
+import { defineMove } from '../definition.ts';
+
+/** Stand still for a time, s. */
+export const waitMove = defineMove({
+  kind: 'wait',
+  name: 'Wait',
+  key: 'P',
+  purpose: 'stand still',
+  members: { duration: z.number().min(0).max(60) },
+  starting: { duration: 0.5 },
+  title: ({ duration }) => `Wait ${formatNumber(duration, 1)} s`,
+  shortTitle: () => 'wait',
+  cells: { always: { duration: ['duration_s', 'number'] } },
+  compile: ({ id, duration }) => ({ kind: 'wait', moveId: id, duration, timeLimit: duration }),
+});

@@ -1,0 +1,17 @@
+import { degrees } from '../mathematics/angle.ts';
+import { formatNumber } from '../mathematics/quantity.ts';
+
+/** A length in a title: “430 mm”. */
+export function lengthText(millimetres: number): string {
+  return `${formatNumber(millimetres, 1)} mm`;
+}
+
+/** An angle without its sign: “90°”. */
+export function angleText(radians: number, digits = 1): string {
+  return `${formatNumber(Math.abs(degrees(radians)), digits)}°`;
+}
+
+/** How a straight is kept straight, in a word or two. */
+export function heldWords({ hold }: { hold: 'none' | 'encoders' | 'gyro' }): string {
+  return { none: 'not held', encoders: 'encoders', gyro: 'gyro held' }[hold];
+}

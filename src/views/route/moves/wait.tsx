@@ -1,0 +1,14 @@
+import { QuantityField } from '../../../ui/QuantityField.tsx';
+import { type MoveFieldsProps } from '../fieldParts.tsx';
+
+export function WaitFields({ move, onChange }: MoveFieldsProps<'wait'>) {
+  return (
+    <QuantityField
+      label="Stand still for"
+      kind="time"
+      value={move.duration}
+      refuse={(value) => (value >= 0 && value <= 60 ? null : 'From 0 to 60 s.')}
+      onChange={(duration) => onChange({ ...move, duration })}
+    />
+  );
+}
