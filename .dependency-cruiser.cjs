@@ -18,6 +18,7 @@ const ARROWS = {
 const CHAPTERS = [
   ['mathematics', 'schema'],
   ['robot', 'field'],
+  ['program'],
   ['moves'],
   ['route'],
   ['simulation'],

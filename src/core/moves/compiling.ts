@@ -3,14 +3,17 @@ import { brakedMove } from '../robot/brakedMove.ts';
 import { powerOfSpeed, runOnDistance, topSpeed, type Stop } from '../robot/motor.ts';
 import type { Setup } from '../robot/parameters.ts';
 import { deceleration, driveDelay } from '../robot/stopping.ts';
-import type { Steering, StraightInstruction, Until } from './instruction.ts';
+import type { Ending } from '../program/endings/index.ts';
+import type { StraightInstruction } from '../program/instructions/straight.ts';
+import { powerPerRate } from '../program/power.ts';
+import type { Steering } from '../program/steerings/index.ts';
 
 /** s after which a move that waits for a sensor gives up when nothing else is said. */
 export const SENSOR_TIME_LIMIT = 8;
 
 /** What all straights share; `speed` has the sign of the way. Ends by its time limit until told otherwise. */
 export function straightInstruction(
-  move: { id: string; stop: Stop; timeLimit: number | null },
+  move: { id: string; speed: number; stop: Stop; timeLimit: number | null },
   speed: number,
   setup: Setup,
   steering: Steering,
@@ -25,6 +28,7 @@ export function straightInstruction(
     until: { kind: 'time', duration: timeLimit },
     runOn: runOnDistance(fast, driveDelay(setup), deceleration(setup, move.stop)),
     speed: fast,
+    wantedSpeed: move.speed,
     reachesSpeed: true,
     headingAfter: null,
     stop: move.stop,
@@ -42,7 +46,7 @@ export function lengthNumbers(
 ) {
   const slowing = deceleration(setup, move.stop);
   const braked = brakedMove(length, speed, setup.motor, driveDelay(setup), slowing);
-  const until: Until = { kind: 'travel', travel: braked.stopAfter };
+  const until: Ending = { kind: 'travel', travel: braked.stopAfter };
   return {
     until,
     runOn: length - braked.stopAfter,
@@ -82,7 +86,7 @@ export function lightUntil(
   sensor: 'first' | 'second',
   sees: 'dark' | 'light',
   setup: Setup,
-): Until {
+): Ending {
   return { kind: 'light', sensor, below: sees === 'dark', threshold: setup.light.threshold };
 }
 
@@ -100,11 +104,6 @@ export function heldHeading(
  */
 const POWER_STEP = 0.001;
 
-/** Power of each wheel that turns the robot by 1 rad/s: half a track per second. */
-export function powerPerRate(setup: Setup): number {
-  return setup.drive.track / 2 / topSpeed(setup.drive, setup.motor, setup.battery.voltage);
-}
-
 /** Time for which the program waits after a stop: its pause, and what a robot needs to roll out. */
 export function restAfter(wheelSpeed: number, stop: Stop, setup: Setup): number {
   return setup.program.settle + (stop === 'coast' ? wheelSpeed / setup.motor.coasting : 0);
@@ -119,9 +118,4 @@ export function power(wheelSpeed: number, setup: Setup): number {
 /** A wheel speed, mm/s, or the highest that the motors give. */
 export function reachableSpeed(wheelSpeed: number, setup: Setup): number {
   return Math.min(wheelSpeed, topSpeed(setup.drive, setup.motor, setup.battery.voltage));
-}
-
-/** A steering gain in the teams' own unit: percent of power per degree of heading error. */
-export function gainPercentPerDegree(gain: number): number {
-  return (gain * 100 * Math.PI) / 180;
 }

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { Setup } from '../robot/parameters.ts';
 import { localIdSchema } from '../schema/scalars.ts';
 import type { MoveCells } from './cells.ts';
-import type { Instruction } from './instruction.ts';
+import type { Instruction } from '../program/instructions/index.ts';
 
 /** What the title of a move needs to know beside the move. */
 interface TitleContext {
@@ -55,6 +55,8 @@ interface MoveBehaviour<M> {
   readsGyro?(this: void, move: M): boolean;
   /** Whether it is meant to touch something; absent means no. */
   touches?: boolean;
+  /** What it says in a program sheet where its instruction says something else. */
+  sentences?(this: void, move: M, position: (id: string) => number): string[];
   /** What is worth knowing before it is driven, in sentences. */
   checks?(this: void, move: M, setup: Setup): string[];
 }

@@ -10,7 +10,7 @@ import { instructionsOf } from '../route/instructions.ts';
 import type { Move } from '../moves/index.ts';
 import { newMove } from '../moves/index.ts';
 import { withSetupValues, type Setup } from '../robot/parameters.ts';
-import { carryOut, execution } from '../simulation/program.ts';
+import { ProgramRun } from '../simulation/program.ts';
 import { Plant, type Tape } from '../simulation/plant.ts';
 import {
   normal,
@@ -291,13 +291,13 @@ export class PracticeHub {
   /** Carries a move of a route out with the hub's program. */
   private follow(move: Move): void {
     const { loopPeriod } = this.program.program;
-    const run = execution(
+    const run = new ProgramRun(
       this.plant,
       this.program,
       'ticks',
       () => this.randomness.phase() * loopPeriod,
     );
-    for (const instruction of instructionsOf([move], this.program)) carryOut(run, instruction);
+    for (const instruction of instructionsOf([move], this.program)) run.execute(instruction);
     this.advance(0.2);
   }
 

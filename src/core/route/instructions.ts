@@ -1,4 +1,4 @@
-import type { Instruction } from '../moves/instruction.ts';
+import type { Instruction } from '../program/instructions/index.ts';
 import { definitionOf, type Action, type Move } from '../moves/index.ts';
 import type { Setup } from '../robot/parameters.ts';
 import { stepsOf } from './plan.ts';

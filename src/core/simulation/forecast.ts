@@ -1,9 +1,9 @@
 import { relativeTo, type Pose } from '../mathematics/pose.ts';
 import type { Setup } from '../robot/parameters.ts';
-import type { Instruction } from '../moves/instruction.ts';
+import { instructionKind } from '../program/instructions/index.ts';
 import { instructionsOf } from '../route/instructions.ts';
 import { Plant, type Tape } from './plant.ts';
-import { carryOut, execution } from './program.ts';
+import { ProgramRun } from './program.ts';
 import { runRandomness } from '../mathematics/randomness.ts';
 import { nominalRun, poseOf, startPose, type Experiment } from './run.ts';
 import { SAMPLES_PER_MOVE } from './settings.ts';
@@ -83,7 +83,9 @@ export function simulateRuns(
   const instructions = instructionsOf(plan.moves, believed);
   const start = startPose(plan, field);
   const plant = new Plant(truth, worldOf(field));
-  const expectsTouch = instructions.map(touches);
+  const expectsTouch = instructions.map(
+    (instruction) => instructionKind(instruction).touches?.(instruction) ?? false,
+  );
   const tape = new SampleTape(forecast);
   plant.tape = tape;
   for (let run = from; run < to; run++) {
@@ -91,7 +93,7 @@ export function simulateRuns(
     plant.putDown(start, randomness);
     keepConditions(forecast, run, plant, start, truth);
     tape.beginRun(run);
-    const program = execution(
+    const program = new ProgramRun(
       plant,
       believed,
       'ticks',
@@ -100,7 +102,7 @@ export function simulateRuns(
     for (let move = 0; move < instructions.length; move++) {
       tape.beginMove(move, plant.time);
       plant.touched = false;
-      const ended = carryOut(program, instructions[move]!);
+      const ended = program.execute(instructions[move]!);
       if (ended === 'time limit') forecast.timeLimits[run]!++;
       tape.endMove(plant);
       if (plant.touched && !expectsTouch[move]) forecast.collisions[run]!++;
@@ -108,14 +110,6 @@ export function simulateRuns(
     forecast.durations[run] = plant.time;
     forecast.dropouts[run] = plant.dropouts;
   }
-}
-
-/** Whether a step means to touch something: pressing against the border, and waiting for the bumper. */
-function touches(instruction: Instruction): boolean {
-  return (
-    instruction.kind === 'straight' &&
-    (instruction.until.kind === 'touch' || instruction.headingAfter !== null)
-  );
 }
 
 function keepConditions(

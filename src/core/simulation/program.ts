@@ -1,8 +1,9 @@
-import type { Instruction } from '../moves/instruction.ts';
+import { instructionKind, type Instruction } from '../program/instructions/index.ts';
+import type { Controller, MoveEnd, ProgramMemory, ProgramRunner } from '../program/robot.ts';
+import { STILL_RATE, STILL_TIME } from '../program/settings.ts';
+import type { Stop } from '../robot/motor.ts';
 import type { Setup } from '../robot/parameters.ts';
-import { controllerOf, type Controller, type ProgramMemory } from './controllers.ts';
 import type { Plant } from './plant.ts';
-import { STILL_RATE, STILL_TIME } from '../moves/programSettings.ts';
 
 /**
  * How the program's loop meets the moment of a stop.
@@ -13,119 +14,98 @@ import { STILL_RATE, STILL_TIME } from '../moves/programSettings.ts';
  */
 export type Sampling = 'ticks' | 'mean';
 
-/** Why a move ended. */
-export type MoveEnd = 'reached' | 'time limit';
-
-/** How one run of a program is carried out. */
-export interface Execution {
-  plant: Plant;
-  /** The setup that the program was written with. */
-  believed: Setup;
-  sampling: Sampling;
-  memory: ProgramMemory;
-  /** Wait before the first tick of a move, s; a new one for each move. */
-  phase: () => number;
-  /** How much later than it should every stop comes, s: what the error budget asks about. */
-  late: number;
-}
-
-/** An execution from the beginning of a program, by default in step with its own loop. */
-export function execution(
-  plant: Plant,
-  believed: Setup,
-  sampling: Sampling,
-  phase: () => number = () => 0,
-): Execution {
-  return { plant, believed, sampling, memory: { headingOffset: 0 }, phase, late: 0 };
-}
-
-/**
- * Carries out one instruction on the plant, seeing only what its sensors report, and then pauses
- * until the robot has settled.
- */
-export function carryOut(run: Execution, instruction: Instruction): MoveEnd {
-  const { plant } = run;
-  switch (instruction.kind) {
-    case 'wait':
-      plant.advanceTo(plant.time + instruction.duration);
-      plant.disturb(true);
-      return 'reached';
-    case 'zero': {
-      const end = waitUntilStill(run, instruction.timeLimit);
-      plant.resetGyro();
-      run.memory.headingOffset = 0;
-      return end;
-    }
-    case 'arm': {
-      const end = drive(run, instruction);
-      plant.setArmPower(0);
-      return settle(run, instruction.rest, end);
-    }
-    case 'turn':
-    case 'arc':
-      return settle(run, instruction.rest, drive(run, instruction));
-    case 'straight':
-    case 'align': {
-      const end = drive(run, instruction);
-      settle(run, instruction.rest, end);
-      if (instruction.headingAfter !== null) {
-        plant.restAgainst();
-        run.memory.headingOffset = instruction.headingAfter - plant.readHeading();
-      }
-      return end;
-    }
-  }
-}
-
-function settle({ plant }: Execution, rest: number, end: MoveEnd): MoveEnd {
-  plant.advanceTo(plant.time + rest);
-  plant.disturb(true);
-  return end;
-}
-
-type MotorInstruction = Exclude<Instruction, { kind: 'wait' | 'zero' }>;
-
-/** Runs the loop of one move to its end and sets the brake. */
-function drive(run: Execution, instruction: MotorInstruction): MoveEnd {
-  const { plant, believed, sampling } = run;
-  const phase = run.phase();
-  if (phase > 0) plant.advanceTo(plant.time + phase);
-  const { loopPeriod } = believed.program;
-  const controller = controllerOf(plant, instruction, believed, run.memory);
-  const deadline = plant.time + instruction.timeLimit;
-  let before = controller.remaining();
-  if (before <= 0) return 'reached';
-  controller.steer();
-  let drop = Infinity;
-  while (plant.time < deadline) {
-    let passed: number | null;
-    if (sampling === 'ticks') {
-      plant.advanceTo(plant.time + loopPeriod);
-      plant.disturb();
-      passed = controller.remaining() <= 0 ? 0 : null;
-    } else {
-      // Far from the stop one look a period is enough to know that it is not here yet.
-      const far = before > FAR * drop && Number.isFinite(before);
-      passed = advanceWatching(plant, controller, loopPeriod, far ? 1 : WATCHES);
-      const now = passed === null ? controller.remaining() : 0;
-      drop = before - now > 0 ? before - now : Infinity;
-      before = now;
-    }
-    if (passed !== null) {
-      // `passed` seconds ago the condition came true; the loop sees it half a period after.
-      const wait = sampling === 'ticks' ? 0 : loopPeriod / 2 - passed + run.late;
-      plant.halt(instruction.stop, wait);
-      return 'reached';
-    }
-    controller.steer();
-  }
-  plant.halt(instruction.stop);
-  return 'time limit';
-}
-
 /** Looks at the stop condition in a loop period near the stop, and what counts as far from it. */
 const WATCHES = 4;
 const FAR = 3;
+
+/** One run of a program on a plant: it sees only what the plant's sensors report. */
+export class ProgramRun implements ProgramRunner {
+  readonly memory: ProgramMemory = { headingOffset: 0 };
+  /** How much later than it should every stop comes, s: what the error budget asks about. */
+  late = 0;
+
+  /**
+   * @param believed the numbers that the program was written with
+   * @param phase draws the wait before the first tick of a move, s
+   */
+  constructor(
+    readonly robot: Plant,
+    readonly believed: Setup,
+    private readonly sampling: Sampling,
+    private readonly phase: () => number = () => 0,
+  ) {}
+
+  /** Carries out one instruction to the end of its rest. */
+  execute(instruction: Instruction): MoveEnd {
+    return instructionKind(instruction).execute(this, instruction);
+  }
+
+  pause(duration: number): void {
+    this.robot.advanceTo(this.robot.time + duration);
+    this.robot.disturb(true);
+  }
+
+  standFlat(heading: number): void {
+    this.robot.restAgainst();
+    this.memory.headingOffset = heading - this.robot.readHeading();
+  }
+
+  settleAndZero(timeLimit: number): MoveEnd {
+    const end = this.waitUntilStill(timeLimit);
+    this.robot.resetGyro();
+    this.memory.headingOffset = 0;
+    return end;
+  }
+
+  loop(begin: () => Controller, stop: Stop, timeLimit: number): MoveEnd {
+    const { robot, sampling } = this;
+    const phase = this.phase();
+    if (phase > 0) robot.advanceTo(robot.time + phase);
+    const { loopPeriod } = this.believed.program;
+    const controller = begin();
+    const deadline = robot.time + timeLimit;
+    let before = controller.remaining();
+    if (before <= 0) return 'reached';
+    controller.steer();
+    let drop = Infinity;
+    while (robot.time < deadline) {
+      let passed: number | null;
+      if (sampling === 'ticks') {
+        robot.advanceTo(robot.time + loopPeriod);
+        robot.disturb();
+        passed = controller.remaining() <= 0 ? 0 : null;
+      } else {
+        // Far from the stop one look a period is enough to know that it is not here yet.
+        const far = before > FAR * drop && Number.isFinite(before);
+        passed = advanceWatching(robot, controller, loopPeriod, far ? 1 : WATCHES);
+        const now = passed === null ? controller.remaining() : 0;
+        drop = before - now > 0 ? before - now : Infinity;
+        before = now;
+      }
+      if (passed !== null) {
+        // `passed` seconds ago the condition came true; the loop sees it half a period after.
+        robot.halt(stop, sampling === 'ticks' ? 0 : loopPeriod / 2 - passed + this.late);
+        return 'reached';
+      }
+      controller.steer();
+    }
+    robot.halt(stop);
+    return 'time limit';
+  }
+
+  private waitUntilStill(timeLimit: number): MoveEnd {
+    const { robot, sampling } = this;
+    const deadline = robot.time + timeLimit;
+    let stillSince = robot.time;
+    while (robot.time < deadline) {
+      robot.advanceTo(robot.time + this.believed.program.loopPeriod);
+      if (sampling === 'ticks') robot.disturb(true);
+      if (Math.abs(robot.readRate()) > STILL_RATE) stillSince = robot.time;
+      if (robot.time - stillSince >= STILL_TIME) return 'reached';
+    }
+    return 'time limit';
+  }
+}
 
 /**
  * Advances by one loop period and looks at the stop condition some times in it. Returns how long ago,
@@ -150,16 +130,4 @@ function advanceWatching(
     before = now;
   }
   return null;
-}
-
-function waitUntilStill({ plant, believed, sampling }: Execution, timeLimit: number): MoveEnd {
-  const deadline = plant.time + timeLimit;
-  let stillSince = plant.time;
-  while (plant.time < deadline) {
-    plant.advanceTo(plant.time + believed.program.loopPeriod);
-    if (sampling === 'ticks') plant.disturb(true);
-    if (Math.abs(plant.readRate()) > STILL_RATE) stillSince = plant.time;
-    if (plant.time - stillSince >= STILL_TIME) return 'reached';
-  }
-  return 'time limit';
 }

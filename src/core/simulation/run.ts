@@ -1,11 +1,12 @@
 import type { Field } from '../field/field.ts';
 import type { Pose } from '../mathematics/pose.ts';
-import type { Instruction } from '../moves/instruction.ts';
+import type { Instruction } from '../program/instructions/index.ts';
 import { instructionsOf } from '../route/instructions.ts';
 import type { RoutePlan } from '../route/plan.ts';
 import type { Setup } from '../robot/parameters.ts';
 import { Plant, type Tape } from './plant.ts';
-import { carryOut, execution, type MoveEnd, type Sampling } from './program.ts';
+import { ProgramRun, type Sampling } from './program.ts';
+import { type MoveEnd } from '../program/robot.ts';
 import { runRandomness } from '../mathematics/randomness.ts';
 import { TRACE_INTERVAL } from './settings.ts';
 import { worldOf } from './world.ts';
@@ -89,14 +90,19 @@ export function recordRun(
   const tape = new TraceTape();
   tape.record(plant);
   plant.tape = tape;
-  const run = execution(plant, believed, sampling, () => phase() * believed.program.loopPeriod);
+  const run = new ProgramRun(
+    plant,
+    believed,
+    sampling,
+    () => phase() * believed.program.loopPeriod,
+  );
   const moves: MoveRecord[] = [];
   for (const [index, instruction] of instructions.entries()) {
     tape.move = index;
     plant.touched = false;
     const from = plant.time;
     const start = poseOf(plant);
-    const ended = carryOut(run, instruction);
+    const ended = run.execute(instruction);
     tape.record(plant);
     const { moveId } = instruction;
     const { touched } = plant;

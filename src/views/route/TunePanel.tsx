@@ -10,7 +10,7 @@ import { gainUnit, recommendedGain, shownGain } from '../../core/analysis/tuning
 import { remedyFor, SYMPTOMS, type Symptom } from '../../core/analysis/tuning/symptoms.ts';
 import { degrees } from '../../core/mathematics/angle.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
-import { powerPerRate } from '../../core/moves/compiling.ts';
+import { powerPerRate } from '../../core/program/power.ts';
 import type { Move } from '../../core/moves/index.ts';
 import type { Setup } from '../../core/robot/parameters.ts';
 import { Button } from '../../ui/Button.tsx';

@@ -12,7 +12,7 @@ import {
 import { topSpeed } from '../../core/robot/motor.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
 import type { Setup } from '../../core/robot/parameters.ts';
-import { powerPerRate } from '../../core/moves/compiling.ts';
+import { powerPerRate } from '../../core/program/power.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Cancelled } from '../../ui/cancellableWorker.ts';
 import { Choice } from '../../ui/Choice.tsx';

@@ -1,18 +1,12 @@
-import {
-  dampingRatio,
-  edgeSlope,
-  lineDelay,
-  naturalFrequency,
-  wallDelay,
-} from '../../robot/edgeFollowing.ts';
-import { motorPerMillimetre } from '../../robot/driveBase.ts';
+import { dampingRatio, naturalFrequency } from '../../robot/edgeFollowing.ts';
 import type { Pose } from '../../mathematics/pose.ts';
-import type { Instruction, StraightInstruction } from '../../moves/instruction.ts';
-import { powerPerRate } from '../../moves/compiling.ts';
+import type { EndingNoise } from '../../program/endings/definition.ts';
+import { instructionKind, type Instruction } from '../../program/instructions/index.ts';
+import type { FollowingLoop } from '../../program/steerings/definition.ts';
 import type { Setup } from '../../robot/parameters.ts';
-import type { ProgramMemory } from '../../simulation/controllers.ts';
+import type { ProgramMemory } from '../../program/robot.ts';
 import { Plant, type Nudge, type Tape } from '../../simulation/plant.ts';
-import { carryOut, execution } from '../../simulation/program.ts';
+import { ProgramRun } from '../../simulation/program.ts';
 import type { World } from '../../simulation/world.ts';
 import { firstPassageSpread } from './firstPassage.ts';
 
@@ -134,61 +128,45 @@ export class StepProbe {
     reading: ErrorVector,
   ): StepNoise[] {
     // Standing still adds nothing, and a reset forgets what the gyro read before.
-    if (['wait', 'arm', 'zero'].includes(instruction.kind)) return [];
+    const kind = instructionKind(instruction);
+    if (!kind.drives) return [];
     const noises: StepNoise[] = [];
     const add = (source: SpreadSource, effect: ErrorVector, deviation: number) => {
       if (deviation > 0) noises.push({ source, effect: times(effect, deviation) });
     };
     const { gyro, drive } = this.truth;
     const { loopPeriod } = this.believed.program;
-    const perMillimetre = motorPerMillimetre(drive);
     const late = this.lateness(instruction, start, nominal);
     const readingNoise = Math.hypot(gyro.noise, gyro.step / Math.sqrt(12));
     const soon = 1e-6;
-    const readsGyro =
-      instruction.kind === 'turn' ||
-      (instruction.kind === 'arc' && instruction.by === 'gyro') ||
-      (instruction.kind === 'straight' && instruction.steering.hold === 'gyro');
-    if (readsGyro) {
+    const endsByGyro = kind.endsByGyro?.(instruction) ?? false;
+    if (endsByGyro || kind.steersByGyro?.(instruction)) {
       const kicked = effectOf({ what: 'gyro', amount: PROBE.gyro, at: soon });
       // What the program remembers at the beginning is one reading, and so is what it stops at.
       add('gyro', minus(reading, kicked), readingNoise);
-      if (instruction.kind !== 'straight') add('gyro', kicked, readingNoise);
+      if (endsByGyro) add('gyro', kicked, readingNoise);
     }
-    const byWheels =
-      (instruction.kind === 'arc' && instruction.by === 'encoders') ||
-      (instruction.kind === 'straight' && instruction.steering.hold === 'encoders');
-    if (byWheels) {
+    if (kind.comparesMotors?.(instruction)) {
       const kicked = effectOf({ what: 'wheels', amount: PROBE.wheels, at: soon });
       // The difference of two motors, each rounded to its step.
       add('encoders', kicked, drive.encoderStep / Math.sqrt(6));
     }
-    if (instruction.kind === 'straight') {
-      const { until, speed } = instruction;
-      if (until.kind === 'range') {
-        const whole = firstPassageSpread(this.truth.range.noise, speed * loopPeriod);
-        const ownShare = Math.sqrt(Math.max(0, whole ** 2 - (speed * loopPeriod) ** 2 / 12));
-        add('range', late, ownShare / speed);
-      }
-      if (until.kind === 'light') {
-        const { light } = this.truth;
-        const noise = (light.noise * 2 * light.spot) / (light.light - light.dark);
-        const whole = firstPassageSpread(noise, speed * loopPeriod);
-        const ownShare = Math.sqrt(Math.max(0, whole ** 2 - (speed * loopPeriod) ** 2 / 12));
-        add('light', late, ownShare / speed);
-      }
-      if (until.kind === 'travel') {
-        add('encoders', late, drive.encoderStep / Math.sqrt(12) / perMillimetre / speed);
-      }
-      noises.push(...this.followingNoises(instruction, nominal.end.pose));
-      if (instruction.headingAfter !== null) {
-        const { headingSpread, distanceSpread } = this.truth.contact;
-        const { heading } = nominal.end.pose;
-        add('contact', [0, 0, 1, -gyro.scale, 0, 0], headingSpread);
-        // The distance is off to one side only: the spread of a folded normal.
-        const folded = Math.sqrt(1 - 2 / Math.PI) * distanceSpread;
-        add('contact', [Math.cos(heading), Math.sin(heading), 0, 0, 0, 0], folded);
-      }
+    const end = kind.endNoise?.(instruction, this.truth) ?? null;
+    if (end !== null && 'speed' in instruction) {
+      const { speed } = instruction;
+      add(end.source, late, this.endSpread(end, speed * loopPeriod) / speed);
+    }
+    const loop = kind.follows?.(instruction, this.believed, this.truth) ?? null;
+    if (loop !== null && 'speed' in instruction) {
+      noises.push(...this.followingNoises(loop, instruction.speed, nominal.end.pose));
+    }
+    if (kind.pressesFlat?.(instruction)) {
+      const { headingSpread, distanceSpread } = this.truth.contact;
+      const { heading } = nominal.end.pose;
+      add('contact', [0, 0, 1, -gyro.scale, 0, 0], headingSpread);
+      // The distance is off to one side only: the spread of a folded normal.
+      const folded = Math.sqrt(1 - 2 / Math.PI) * distanceSpread;
+      add('contact', [Math.cos(heading), Math.sin(heading), 0, 0, 0, 0], folded);
     }
     add('loop', late, loopPeriod / Math.sqrt(12));
     noises.push(...this.groundNoises(instruction, nominal, effectOf));
@@ -201,28 +179,26 @@ export class StepProbe {
    * rate ω³·σ²·T/(4ζ), and the heading is that rate over the speed.
    */
   private followingNoises(
-    { steering, speed }: StraightInstruction,
+    { source, lead, delay, gain, deviation }: FollowingLoop,
+    speed: number,
     { heading }: Pose,
   ): StepNoise[] {
-    if (steering.hold !== 'wall' && steering.hold !== 'line') return [];
-    const wall = steering.hold === 'wall';
-    const { believed, truth } = this;
-    const perMillimetre = wall ? 1 : edgeSlope(believed);
-    const gain = (steering.gain * perMillimetre) / powerPerRate(believed);
-    const lead = wall ? truth.rangeSide.x : truth.light.firstX;
-    const delay = wall ? wallDelay(truth) : lineDelay(truth);
     const frequency = naturalFrequency({ lead, speed, gain, delay });
     const damping = Math.max(0.1, dampingRatio({ lead, speed, gain, delay }));
-    const deviation = wall ? truth.rangeSide.noise : truth.light.noise / edgeSlope(truth);
-    const density = deviation ** 2 * believed.program.loopPeriod;
+    const density = deviation ** 2 * this.believed.program.loopPeriod;
     const place = Math.sqrt((frequency * density) / (4 * damping));
     const turned = (place * frequency) / speed;
-    const source = wall ? 'range' : 'light';
     const across: ErrorVector = [-Math.sin(heading), Math.cos(heading), 0, 0, 0, 0];
     return [
       { source, effect: times(across, place) },
       { source, effect: [0, 0, turned, 0, 0, 0] },
     ];
+  }
+
+  /** What the noise of a sensor adds to the spread that the loop's looks every `step` mm have anyway, mm. */
+  private endSpread({ deviation, everyLook }: EndingNoise, step: number): number {
+    if (!everyLook) return deviation;
+    return Math.sqrt(Math.max(0, firstPassageSpread(deviation, step) ** 2 - step ** 2 / 12));
   }
 
   /** Effect of a stop that comes one second later, to first order. */
@@ -239,11 +215,10 @@ export class StepProbe {
   ): StepNoise[] {
     const { slip, slipHeading, bumpRate, bumpHeading } = this.truth.ground;
     const turning = Math.sqrt(slipHeading ** 2 + bumpRate * bumpHeading ** 2);
-    const held =
-      instruction.kind === 'straight' &&
-      instruction.steering.hold !== 'none' &&
-      instruction.steering.hold !== 'encoders';
-    const seen = held || sensesField(instruction);
+    const kind = instructionKind(instruction);
+    const onField = sensesField(instruction);
+    const seen = onField || (kind.steersByGyro?.(instruction) ?? false);
+    const endsByGyro = kind.endsByGyro?.(instruction) ?? false;
     return nominal.parts.flatMap(({ at, pose, rolled }): StepNoise[] => {
       if (rolled <= 0) return [];
       const root = Math.sqrt(rolled);
@@ -252,13 +227,11 @@ export class StepProbe {
       const along: ErrorVector = [Math.cos(pose.heading), Math.sin(pose.heading), 0, 0, 0, 0];
       const turned = seen
         ? effectOf({ what: 'heading', amount: PROBE.heading, at })
-        : instruction.kind === 'turn' || (instruction.kind === 'arc' && instruction.by === 'gyro')
+        : endsByGyro
           ? // The gyro sees the kick, so the turn ends where it should.
             ([0, 0, 0, 0, 0, 0] as ErrorVector)
           : left;
-      const slipped = sensesField(instruction)
-        ? effectOf({ what: 'along', amount: PROBE.along, at })
-        : along;
+      const slipped = onField ? effectOf({ what: 'along', amount: PROBE.along, at }) : along;
       return [
         { source: 'ground', effect: times(turned, turning * root) },
         { source: 'ground', effect: times(slipped, slip * root) },
@@ -279,10 +252,10 @@ export class StepProbe {
     if (change !== null && change.at === 0) plant.nudge(change.what, change.amount);
     const tape = new ProbeTape(change !== null && change.at > 0 ? change : null);
     plant.tape = tape;
-    const run = execution(plant, this.believed, 'mean');
+    const run = new ProgramRun(plant, this.believed, 'mean');
     run.memory.headingOffset = start.memory.headingOffset;
     run.late = late;
-    carryOut(run, instruction);
+    run.execute(instruction);
     plant.tape = null;
     return {
       end: {
@@ -356,17 +329,7 @@ const MOSTLY = 0.3;
 
 /** Whether where a step ends depends on the field and not on the robot alone. */
 export function sensesField(instruction: Instruction): boolean {
-  if (instruction.kind === 'align') return true;
-  return instruction.kind === 'straight' && straightSenses(instruction);
-}
-
-function straightSenses({ until, steering, headingAfter }: StraightInstruction): boolean {
-  return (
-    headingAfter !== null ||
-    ['range', 'light', 'crossings', 'touch'].includes(until.kind) ||
-    steering.hold === 'wall' ||
-    steering.hold === 'line'
-  );
+  return instructionKind(instruction).sensesField?.(instruction) ?? false;
 }
 
 function difference(

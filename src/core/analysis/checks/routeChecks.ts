@@ -3,11 +3,11 @@ import { degrees, wrapAngle } from '../../mathematics/angle.ts';
 import { insidePolygon, middleOf } from '../../mathematics/polygon.ts';
 import { toField, type Point, type Pose } from '../../mathematics/pose.ts';
 import { formatNumber } from '../../mathematics/quantity.ts';
-import type { Body, RangeSensor } from '../../robot/parameters.ts';
+import type { Body, RangeSensor, Setup } from '../../robot/parameters.ts';
 import type { Experiment, RunRecord } from '../../simulation/run.ts';
 import { moveChecks, narrowLineCheck } from '../../route/checks.ts';
 import { driftChecks } from './driftCheck.ts';
-import type { Instruction } from '../../moves/instruction.ts';
+import { instructionKind, type Instruction } from '../../program/instructions/index.ts';
 import { instructionsOf } from '../../route/instructions.ts';
 import { stepsOf } from '../../route/plan.ts';
 import { definitionOf, type Move } from '../../moves/index.ts';
@@ -76,23 +76,24 @@ function placeChecks(
   if (record.ended === 'time limit') {
     says.push('It ends by its time limit: what it waits for does not come.');
   }
-  if (instruction.kind === 'straight') {
-    const { until, steering, speed } = instruction;
-    if (until.kind === 'range') says.push(...beamChecks(record.end, believed.range, field));
-    if (until.kind === 'light' || until.kind === 'crossings') {
-      const narrowest = Math.min(...field.lines.map(({ width }) => width));
-      if (field.lines.length === 0) says.push('The field has no line to see.');
-      else
-        says.push(...[narrowLineCheck(narrowest, speed, believed)].filter((one) => one !== null));
-    }
-    if (steering.hold === 'wall') {
-      const side = beamAt(record.start, believed.rangeSide, field);
-      if (side === null || side.distance > believed.rangeSide.longest) {
-        says.push('The side sensor sees no wall where this begins.');
-      }
+  const sees = instructionKind(instruction).sees?.(instruction) ?? [];
+  if (sees.includes('ahead')) says.push(...beamChecks(record.end, believed.range, field));
+  if (sees.includes('lines')) says.push(...lineChecks(instruction, believed, field));
+  if (sees.includes('side')) {
+    const side = beamAt(record.start, believed.rangeSide, field);
+    if (side === null || side.distance > believed.rangeSide.longest) {
+      says.push('The side sensor sees no wall where this begins.');
     }
   }
   return says;
+}
+
+function lineChecks(instruction: Instruction, setup: Setup, field: Field): string[] {
+  if (field.lines.length === 0) return ['The field has no line to see.'];
+  const narrowest = Math.min(...field.lines.map(({ width }) => width));
+  const speed = 'speed' in instruction ? instruction.speed : 0;
+  const narrow = narrowLineCheck(narrowest, speed, setup);
+  return narrow === null ? [] : [narrow];
 }
 
 function beamChecks(at: Pose, sensor: RangeSensor, field: Field): string[] {

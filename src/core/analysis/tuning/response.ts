@@ -2,10 +2,11 @@ import { radians } from '../../mathematics/angle.ts';
 import type { Pose } from '../../mathematics/pose.ts';
 import { topSpeed } from '../../robot/motor.ts';
 import { withSetupValues, type Setup } from '../../robot/parameters.ts';
-import type { Steering, StraightInstruction } from '../../moves/instruction.ts';
-import { powerPerRate } from '../../moves/compiling.ts';
+import type { Steering } from '../../program/steerings/index.ts';
+import type { StraightInstruction } from '../../program/instructions/straight.ts';
+import { powerPerRate } from '../../program/power.ts';
 import { Plant, type Tape } from '../../simulation/plant.ts';
-import { carryOut, execution } from '../../simulation/program.ts';
+import { ProgramRun } from '../../simulation/program.ts';
 import type { RunRandomness } from '../../mathematics/randomness.ts';
 import { LINE_NUMBERS, worldOfEdges, type World } from '../../simulation/world.ts';
 import { edgeSlope } from '../../robot/edgeFollowing.ts';
@@ -77,7 +78,7 @@ export function loopResponse(
   const tape = new ErrorTape(start.y === 0);
   plant.tape = tape;
   const instruction = straightOf(setup, setting, duration);
-  carryOut(execution(plant, setup, randomness === null ? 'mean' : 'ticks'), instruction);
+  new ProgramRun(plant, setup, randomness === null ? 'mean' : 'ticks').execute(instruction);
   return { times: tape.times, errors: tape.errors, steering: tape.steering, from };
 }
 
@@ -90,10 +91,11 @@ function straightOf(
     kind: 'straight',
     moveId: kind,
     power: Math.min(1, speed / topSpeed(setup.drive, setup.motor, setup.battery.voltage)),
-    steering: steeringOf(setup, kind, gain),
+    steering: steeringFor(setup, kind, gain),
     until: { kind: 'time', duration },
     runOn: 0,
     speed,
+    wantedSpeed: speed,
     reachesSpeed: true,
     headingAfter: null,
     stop: 'brake',
@@ -102,7 +104,7 @@ function straightOf(
   };
 }
 
-function steeringOf(setup: Setup, kind: LoopKind, gain: number): Steering {
+function steeringFor(setup: Setup, kind: LoopKind, gain: number): Steering {
   const power = gain * powerPerRate(setup);
   switch (kind) {
     case 'gyro':

@@ -1,6 +1,6 @@
 import { formatNumber } from '../../mathematics/quantity.ts';
 import type { Setup } from '../../robot/parameters.ts';
-import { powerPerRate } from '../../moves/compiling.ts';
+import { powerPerRate } from '../../program/power.ts';
 import { dampingRatio, lineDelay, wallDelay } from '../../robot/edgeFollowing.ts';
 import type { LoopKind, LoopSetting } from './response.ts';
 import { gainUnit, recommendedGain, shownGain } from './stabilityMap.ts';

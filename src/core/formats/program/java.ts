@@ -7,13 +7,12 @@ import {
   partsOf,
   robotConstants,
   safeText,
-  type Call,
   type Constant,
   type Origin,
   type Part,
   type ProgramHeading,
-  type Value,
 } from './parts.ts';
+import { type Call, type Value } from '../../program/text.ts';
 
 /**
  * The route as one Java file, with the same numbers, functions and promises as the Python program.

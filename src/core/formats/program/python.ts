@@ -6,13 +6,12 @@ import {
   partsOf,
   robotConstants,
   safeText,
-  type Call,
   type Constant,
   type Origin,
   type Part,
   type ProgramHeading,
-  type Value,
 } from './parts.ts';
+import { type Call, type Value } from '../../program/text.ts';
 import { PYTHON_COUNTING_MOTORS, PYTHON_LIBRARY, PYTHON_WRAPPING_MOTORS } from './pythonLibrary.ts';
 
 /**

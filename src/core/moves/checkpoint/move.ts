@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { secondsText } from '../../program/text.ts';
 import { localIdSchema, nameSchema } from '../../schema/scalars.ts';
 import { defineMove, type MoveOf } from '../definition.ts';
 
@@ -16,6 +17,11 @@ export const checkpointMove = defineMove({
   },
   starting: { name: 'Checkpoint', modelId: '', pause: 0 },
   title: ({ name }) => `Checkpoint ${name}`,
+  sentences: ({ pause }) => [
+    pause > 0
+      ? `Stand here for ${secondsText(pause)}, so that the place can be measured.`
+      : 'Runs are measured here. The program does nothing.',
+  ],
   shortTitle: () => 'measure',
   cells: {
     always: {

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { edgeSlope, lineDelay, recommendedEdgeGain } from '../../robot/edgeFollowing.ts';
 import { FOLLOWING_CELLS } from '../cells.ts';
-import { lengthNumbers, powerPerRate, reachableSpeed, straightInstruction } from '../compiling.ts';
+import { lengthNumbers, reachableSpeed, straightInstruction } from '../compiling.ts';
+import { powerPerRate } from '../../program/power.ts';
 import { defineMove } from '../definition.ts';
 import { ends, gain, speed, startingEnds, wholeLength } from '../members.ts';
 import { lengthText } from '../words.ts';

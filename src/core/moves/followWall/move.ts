@@ -3,13 +3,8 @@ import { recommendedEdgeGain, wallDelay } from '../../robot/edgeFollowing.ts';
 import { runOnDistance } from '../../robot/motor.ts';
 import { approachDelay, deceleration } from '../../robot/stopping.ts';
 import { FOLLOWING_CELLS } from '../cells.ts';
-import {
-  lengthNumbers,
-  lightUntil,
-  powerPerRate,
-  reachableSpeed,
-  straightInstruction,
-} from '../compiling.ts';
+import { lengthNumbers, lightUntil, reachableSpeed, straightInstruction } from '../compiling.ts';
+import { powerPerRate } from '../../program/power.ts';
 import { defineMove } from '../definition.ts';
 import { ends, gain, length, sees, speed, startingEnds, wholeLength } from '../members.ts';
 import { lengthText } from '../words.ts';

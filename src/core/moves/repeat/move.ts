@@ -12,6 +12,12 @@ export const repeatMove = defineMove({
   starting: { fromId: '', times: 2 },
   title: ({ fromId, times }, { position }) =>
     `Repeat from move ${position(fromId) + 1}, ${times} times in all`,
+  sentences({ fromId, times }, position) {
+    const from = position(fromId) + 1;
+    return from === 0
+      ? ['There is no such move before this one, so nothing is repeated.']
+      : [`Do everything from move ${from} to here ${times} times in all, with the same numbers.`];
+  },
   shortTitle: ({ times }) => `× ${times}`,
   cells: { always: { fromId: ['from_move', 'text'], times: ['times', 'count'] } },
 });

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { degrees } from '../../mathematics/angle.ts';
 import { formatNumber } from '../../mathematics/quantity.ts';
 import { defineMove } from '../definition.ts';
-import { STILL_RATE } from '../programSettings.ts';
+import { STILL_RATE } from '../../program/settings.ts';
 
 /** Wait until the gyro's rate reads zero, then make its heading 0 here. */
 export const settleMove = defineMove({

@@ -11,7 +11,7 @@ import { deceleration, turnDelay } from '../../robot/stopping.ts';
 import { END_CELLS } from '../cells.ts';
 import { power, reachableSpeed, restAfter } from '../compiling.ts';
 import { defineMove, type MoveOf } from '../definition.ts';
-import type { TurnControl, TurnInstruction } from '../instruction.ts';
+import type { TurnControl, TurnInstruction } from '../../program/instructions/turn.ts';
 import { angle, ends, gain, startingEnds } from '../members.ts';
 import { angleText } from '../words.ts';
 
@@ -158,6 +158,7 @@ function compileTurn(move: TurnNumbers, setup: Setup, heading: number): TurnInst
         ? { kind: 'heading', reported: scale * (heading + turn) }
         : { kind: 'angle', reported: scale * turn },
     stopEarly,
+    typed: move.stopEarly !== null,
     triggerHeading: scale * (heading + turn) - Math.sign(turn) * stopEarly,
     turn,
     rate: wheelSpeed / perTurn,

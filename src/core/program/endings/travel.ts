@@ -1,0 +1,48 @@
+import { degrees } from '../../mathematics/angle.ts';
+import { distanceOfMotor, motorOfDistance, motorPerMillimetre } from '../../robot/driveBase.ts';
+import { call, degreesText, sheetNumber, short } from '../text.ts';
+import { defineEnding } from './definition.ts';
+
+/** Mean wheel travel, mm without sign. */
+export interface Travel {
+  kind: 'travel';
+  travel: number;
+}
+
+export const travelEnding = defineEnding<Travel>({
+  kind: 'travel',
+  remaining(robot, { travel }, believed) {
+    const left = robot.readLeftMotor();
+    const right = robot.readRightMotor();
+    return () => {
+      const motor = (robot.readLeftMotor() - left + robot.readRightMotor() - right) / 2;
+      return travel - Math.abs(distanceOfMotor(believed.drive, motor));
+    };
+  },
+  sensesField: false,
+  words: ({ travel }, setup) =>
+    `when the average of both motors has turned ${degreesText(motorOfDistance(setup.drive, travel), 0)}°`,
+  numbers({ travel }, setup) {
+    const motor = motorOfDistance(setup.drive, travel);
+    return [
+      sheetNumber('Motor degrees at the brake', degrees(motor), '°', 0),
+      sheetNumber('Rotations at the brake', motor / (2 * Math.PI), 'rot', 2),
+      sheetNumber('Distance at the brake', travel, 'mm', 0),
+    ];
+  },
+  call: ({ travel }, runOn, writer) =>
+    call(
+      'travelled',
+      writer.constant(
+        'STOP_AFTER',
+        degrees(travel * motorPerMillimetre(writer.setup.drive)),
+        'motor degrees',
+        `motor degrees, ${short(travel)} mm, wheel ${writer.origin('drive.wheelDiameter')}; rolls on ${short(runOn)} mm`,
+      ),
+    ),
+  noise: (_, { drive }) => ({
+    source: 'encoders',
+    deviation: drive.encoderStep / Math.sqrt(12) / motorPerMillimetre(drive),
+    everyLook: false,
+  }),
+});

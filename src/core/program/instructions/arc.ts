@@ -1,0 +1,103 @@
+import { degrees } from '../../mathematics/angle.ts';
+import { distanceOfMotor, motorOfDistance, motorPerMillimetre } from '../../robot/driveBase.ts';
+import { defineInstruction, type MotorInstruction } from '../definition.ts';
+import { call, degreesText, secondsText, sheetNumber, short, stopWords } from '../text.ts';
+
+/** An arc: both wheels at their own power until the turn is done. */
+export interface ArcInstruction extends MotorInstruction {
+  kind: 'arc';
+  leftPower: number;
+  rightPower: number;
+  by: 'encoders' | 'gyro';
+  /** Turn at which the brake is set, rad without sign: as the gyro reports it, or (right − left) / track. */
+  stopAfter: number;
+  /** Expected true turn, rad counter-clockwise, and what the robot turns on after the stop. */
+  turn: number;
+  runOn: number;
+  speed: number;
+  reachesSpeed: boolean;
+}
+
+export const arcInstruction = defineInstruction<ArcInstruction>({
+  kind: 'arc',
+  execute(runner, { leftPower, rightPower, stopAfter, by, turn, stop, rest, timeLimit }) {
+    const { robot, believed } = runner;
+    const direction = Math.sign(turn);
+    const end = runner.loop(
+      () => {
+        const steer = () => robot.setPower(leftPower, rightPower);
+        if (by === 'gyro') {
+          const start = robot.readHeading();
+          return { remaining: () => stopAfter - direction * (robot.readHeading() - start), steer };
+        }
+        const left = robot.readLeftMotor();
+        const right = robot.readRightMotor();
+        const { drive } = believed;
+        return {
+          remaining: () => {
+            const lead = robot.readRightMotor() - right - (robot.readLeftMotor() - left);
+            return stopAfter - (direction * distanceOfMotor(drive, lead)) / drive.track;
+          },
+          steer,
+        };
+      },
+      stop,
+      timeLimit,
+    );
+    runner.pause(rest);
+    return end;
+  },
+  drives: true,
+  endsByGyro: ({ by }) => by === 'gyro',
+  comparesMotors: ({ by }) => by === 'encoders',
+  sheet(instruction, { drive }) {
+    const { by, turn, stop, stopAfter, rest, leftPower, rightPower, timeLimit } = instruction;
+    const apart = motorOfDistance(drive, stopAfter * drive.track);
+    return {
+      sentences: [
+        `Drive ${turn > 0 ? 'a left' : 'a right'} arc: each motor at its own power.`,
+        `${stopWords(stop)} when ${by === 'gyro' ? 'the gyro has turned' : 'the motors have turned apart by enough for'} ${degreesText(stopAfter, 1)}°, then wait ${secondsText(rest)}.`,
+        `The robot turns on for ${degreesText(instruction.runOn, 1)}°.`,
+      ],
+      numbers: [
+        by === 'gyro'
+          ? sheetNumber('Stop after turning', degrees(stopAfter), '°', 1)
+          : sheetNumber('Stop when the motors are apart by', degrees(apart), '°', 0),
+        sheetNumber('Left power', 100 * leftPower, '%', 1),
+        sheetNumber('Right power', 100 * rightPower, '%', 1),
+        sheetNumber('Time limit', timeLimit, 's', 1),
+      ],
+    };
+  },
+  calls(instruction, writer) {
+    const { leftPower, rightPower, by, stopAfter } = instruction;
+    const { drive } = writer.setup;
+    const runOn = `turns on by ${short(degrees(instruction.runOn))} degrees`;
+    const turned =
+      by === 'gyro'
+        ? call(
+            'turned by gyro',
+            writer.constant('STOP_AFTER', degrees(stopAfter), 'degrees', `degrees; ${runOn}`),
+          )
+        : call(
+            'turned by motors',
+            writer.constant(
+              'STOP_AFTER',
+              degrees(stopAfter * drive.track * motorPerMillimetre(drive)),
+              'motor degrees',
+              `degrees between the motors, track ${writer.origin('drive.track')}; ${runOn}`,
+            ),
+          );
+    return [
+      call(
+        'arc',
+        writer.constant('LEFT_POWER', 100 * leftPower, 'percent', 'percent'),
+        writer.constant('RIGHT_POWER', 100 * rightPower, 'percent', 'percent'),
+        { call: turned },
+        ...writer.end(instruction),
+      ),
+    ];
+  },
+  checks: ({ reachesSpeed }) =>
+    reachesSpeed ? [] : ['The arc is too short to reach this speed; its radius will not be true.'],
+});

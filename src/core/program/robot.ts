@@ -1,0 +1,58 @@
+import type { LightPlace, Setup } from '../robot/parameters.ts';
+import type { Stop } from '../robot/motor.ts';
+
+/** The robot as its program sees it: what sensors report and what can be commanded, and nothing else. */
+export interface ProgramRobot {
+  /** s since the robot was put down. */
+  readonly time: number;
+  /** Motor positions, rad; counted on over whole turns. */
+  readLeftMotor(): number;
+  readRightMotor(): number;
+  /** Heading since the reset, rad counter-clockwise, and turning rate, rad/s, as the gyro reports them. */
+  readHeading(): number;
+  readRate(): number;
+  /** Reading of a range sensor, mm; Infinity when it sees nothing. */
+  readRange(): number;
+  readSideRange(): number;
+  /** Reflected light, a share of 1. */
+  readLight(place: LightPlace): number;
+  readTouch(): boolean;
+  /** Position of the attachment motor, rad. */
+  readArm(): number;
+  /** Powers as shares of full power, −1 to 1. */
+  setPower(left: number, right: number): void;
+  setArmPower(power: number): void;
+}
+
+/** What the program remembers from move to move. */
+export interface ProgramMemory {
+  /** Added to every heading that the gyro reports, rad: set where the heading becomes known again. */
+  headingOffset: number;
+}
+
+/** What a loop asks of every tick. */
+export interface Controller {
+  /** How far the stop condition is away, positive until it has come true. */
+  remaining(): number;
+  /** Sets the motor powers from what the sensors say now. */
+  steer(): void;
+}
+
+/** Why an instruction ended. */
+export type MoveEnd = 'reached' | 'time limit';
+
+/** What a program can do with its time; simulation and practice robot carry it out. */
+export interface ProgramRunner {
+  readonly robot: ProgramRobot;
+  /** The numbers that the program was written with. */
+  readonly believed: Setup;
+  readonly memory: ProgramMemory;
+  /** Looks once a loop period until the controller has nothing left or the time is up; then stops the motors. */
+  loop(begin: () => Controller, stop: Stop, timeLimit: number): MoveEnd;
+  /** Stands still, s. */
+  pause(duration: number): void;
+  /** Waits until the gyro's rate stays near zero, and makes its heading 0. */
+  settleAndZero(timeLimit: number): MoveEnd;
+  /** The robot stands flat against something: its heading is known again, rad as the gyro counts. */
+  standFlat(heading: number): void;
+}

@@ -1,0 +1,48 @@
+import { wrapAngle } from '../../mathematics/angle.ts';
+import { headingText, shownHeading } from '../../robot/headings.ts';
+import { gainPercentPerDegree } from '../power.ts';
+import { call, sheetNumber } from '../text.ts';
+import { defineSteering, steerBy } from './definition.ts';
+import { holdChecks } from './holdChecks.ts';
+
+/**
+ * By the gyro; gain in share of power per rad of heading error. `heading` is what the gyro should
+ * report, in rad counter-clockwise; null keeps what it reports when the move begins.
+ */
+export interface GyroSteering {
+  hold: 'gyro';
+  gain: number;
+  heading: number | null;
+}
+
+export const gyroSteering = defineSteering<GyroSteering>({
+  hold: 'gyro',
+  steer(robot, power, { gain, heading }, _, memory) {
+    const read = () => robot.readHeading() + memory.headingOffset;
+    const kept = heading ?? read();
+    return () => steerBy(robot, power, gain * wrapAngle(kept - read()));
+  },
+  readsGyro: true,
+  words: ({ heading }, setup) =>
+    heading === null
+      ? 'keep the heading that the gyro reads at the beginning'
+      : `keep the gyro at ${headingText(heading, setup)}`,
+  numbers: ({ gain, heading }, setup) => [
+    ...(heading === null
+      ? []
+      : [sheetNumber('Heading to keep', shownHeading(heading, setup), '°', 1)]),
+    sheetNumber('Steering per degree', gainPercentPerDegree(gain), '%', 2),
+  ],
+  call: ({ gain, heading }, writer) =>
+    call(
+      'gyro hold',
+      writer.constant('GAIN', gainPercentPerDegree(gain), 'gain', 'percent per degree'),
+      writer.constant(
+        'HEADING',
+        heading === null ? null : shownHeading(heading, writer.setup),
+        'degrees',
+        'degrees to keep; none keeps what it reads',
+      ),
+    ),
+  checks: ({ gain }, _, setup) => holdChecks('gyro', gain, setup),
+});
