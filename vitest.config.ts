@@ -1,18 +1,35 @@
 import { defineConfig } from 'vitest/config';
 import { WORKERS } from './tests/application.ts';
 
+/** Facts that take many simulated runs or a compiler to check. */
+const EXPERIMENTS = ['src/**/*.experiment.test.ts', 'tests/program/*.test.ts'];
+
+// What is logged on purpose by tests of faults is not for the eye.
+const env = { CORVAT_LOG: '/dev/null' };
+
 export default defineConfig({
   test: {
     maxWorkers: WORKERS,
     projects: [
       {
-        // Experiments with many seeds take a while when both cores are busy.
         test: {
           name: 'unit',
-          // What is logged on purpose by tests of faults is not for the eye.
-          env: { CORVAT_LOG: '/dev/null' },
-          include: ['src/**/*.test.ts', 'tests/program/*.test.ts'],
+          env,
+          include: ['src/**/*.test.ts'],
+          exclude: EXPERIMENTS,
+          // They share no state, so the modules need to be loaded once only.
+          isolate: false,
           testTimeout: 60_000,
+        },
+      },
+      {
+        test: {
+          name: 'experiments',
+          env,
+          include: EXPERIMENTS,
+          isolate: false,
+          // Many seeds take a while when both cores are busy.
+          testTimeout: 120_000,
         },
       },
       {

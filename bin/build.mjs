@@ -6,52 +6,49 @@ import { fileURLToPath } from 'node:url';
 import { Sentence } from './sentence.mjs';
 import { ROOT } from './setup.mjs';
 
-const SOURCES = [
-  'src',
-  'demo',
-  'public',
-  'astro.config.ts',
+const SOURCES = ['src', 'demo', 'public', 'astro.config.ts', 'package-lock.json'];
+const SELF = fileURLToPath(import.meta.url);
+/** What runs beside the server: built also for development, where the server builds itself as it goes. */
+const PARTS = [
   'vite.prepare.config.ts',
   'vite.practice.config.ts',
   'vite.tasks.config.ts',
   'vite.commands.config.ts',
-  'package-lock.json',
 ];
-const SELF = fileURLToPath(import.meta.url);
-const STAMP = join(ROOT, 'dist', 'built-from');
+const STAMPS = { everything: 'built-from', parts: 'parts-from' };
 
 /**
  * Builds the application when the build is older than its sources. Of two starts at once one builds and the other waits:
  * the lock is the kernel's, and is freed with the process that holds it.
+ *
+ * @param {'everything' | 'parts'} what everything, or only the parts that run beside the server
  */
-export function ensureBuild() {
-  if (isFresh(fingerprint())) return;
+export function ensureBuild(what = 'everything') {
+  if (isFresh(what, fingerprint())) return;
   const lock = join(ROOT, 'node_modules', '.corvat-build-lock');
-  const { status } = spawnSync('flock', [lock, process.execPath, SELF], {
+  const { status } = spawnSync('flock', [lock, process.execPath, SELF, what], {
     stdio: ['ignore', 2, 2],
   });
   if (status !== 0) throw new Sentence('The application could not be built: see above.');
 }
 
-function isFresh(sources) {
-  return existsSync(STAMP) && readFileSync(STAMP, 'utf8') === sources;
+function stampOf(what) {
+  return join(ROOT, 'dist', STAMPS[what]);
 }
 
-function build() {
+function isFresh(what, sources) {
+  return existsSync(stampOf(what)) && readFileSync(stampOf(what), 'utf8') === sources;
+}
+
+function build(what) {
   const sources = fingerprint();
-  if (isFresh(sources)) return;
+  if (isFresh(what, sources)) return;
   // What a command prints on its standard output is its own.
   console.error('Building …');
-  run('node_modules/astro/astro.js', ['build']);
-  for (const config of [
-    'vite.prepare.config.ts',
-    'vite.practice.config.ts',
-    'vite.tasks.config.ts',
-    'vite.commands.config.ts',
-  ]) {
-    run('node_modules/vite/bin/vite.js', ['build', '--config', config]);
-  }
-  writeFileSync(STAMP, sources);
+  if (what === 'everything') run('node_modules/astro/astro.js', ['build']);
+  for (const config of PARTS) run('node_modules/vite/bin/vite.js', ['build', '--config', config]);
+  writeFileSync(stampOf('parts'), sources);
+  if (what === 'everything') writeFileSync(stampOf(what), sources);
 }
 
 function run(script, args) {
@@ -70,7 +67,7 @@ function run(script, args) {
 /** One number for the contents of all sources; tests do not count. */
 function fingerprint() {
   const hash = createHash('sha256');
-  for (const source of SOURCES) add(hash, join(ROOT, source));
+  for (const source of [...SOURCES, ...PARTS]) add(hash, join(ROOT, source));
   return hash.digest('hex');
 }
 
@@ -99,4 +96,4 @@ function directory(path) {
   }
 }
 
-if (process.argv[1] === SELF) build();
+if (process.argv[1] === SELF) build(process.argv[2]);

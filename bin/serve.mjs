@@ -1,3 +1,4 @@
+import { mkdirSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:http';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
@@ -82,4 +83,21 @@ export function isAllowed(header, { names, addresses }) {
   const name = (header ?? '').toLowerCase().replace(/:\d+$/, '');
   if (names.has(name)) return true;
   return addresses && (/^\d+\.\d+\.\d+\.\d+$/.test(name) || /^\[[0-9a-f:.]+\]$/.test(name));
+}
+
+/**
+ * Serves the application from its sources, and again whenever they change. What runs beside the
+ * server, such as tasks and the practice robot, is as it was built at the start.
+ */
+export async function serveForDevelopment(host, port) {
+  // The framework would ask the registry whether there is a newer one of itself.
+  mkdirSync(join(ROOT, '.astro'), { recursive: true });
+  writeFileSync(
+    join(ROOT, '.astro', 'settings.json'),
+    JSON.stringify({ checkUpdates: { enabled: false } }),
+  );
+  process.env.ASTRO_TELEMETRY_DISABLED = '1';
+  const { dev } = await import('astro');
+  const server = await dev({ root: ROOT, logLevel: 'warn', server: { host, port } });
+  return { close: () => server.stop() };
 }

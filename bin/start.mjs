@@ -16,7 +16,7 @@ import { ownFolder } from './owner.mjs';
 import { startPracticeRobot } from './practice-robot.mjs';
 import { finishRestore } from './restore.mjs';
 import { main, Sentence } from './sentence.mjs';
-import { serve } from './serve.mjs';
+import { serve, serveForDevelopment } from './serve.mjs';
 import { checkNode, ensurePackages, ROOT, setting } from './setup.mjs';
 
 const DATABASE_PORT = 4311;
@@ -29,17 +29,19 @@ const LARGEST_LOG = 5 * 1024 * 1024;
 
 /**
  * `npm start`: everything from a fresh machine to the printed address.
- * `--empty` starts without the demo; `--demo-reset` puts the demo back and ends.
+ * `--empty` starts without the demo; `--demo-reset` puts the demo back and ends; `--dev` builds
+ * pages as they are asked for, and again when their source changes.
  */
 async function start() {
   const options = process.argv.slice(2);
-  const unknown = options.find((option) => !['--empty', '--demo-reset'].includes(option));
+  const unknown = options.find((option) => !['--empty', '--demo-reset', '--dev'].includes(option));
   if (unknown !== undefined) {
     throw new Sentence(`There is no option ${unknown}; --empty starts without the demo.`);
   }
   const host = setting('HOST', '127.0.0.1');
   const port = Number(setting('PORT', '4310'));
   const data = resolve(ROOT, setting('CORVAT_DATA', '.data'));
+  const developing = options.includes('--dev');
   const resetting = options.includes('--demo-reset');
   const address = `http://${host}:${port}`;
 
@@ -59,7 +61,7 @@ async function start() {
   const database = await databaseAt(data);
   stopper.atEnd(() => database.stop());
   try {
-    ensureBuild();
+    ensureBuild(developing ? 'parts' : 'everything');
     const copies = join(data, 'copies');
     const demo = resetting ? 'reset' : options.includes('--empty') ? 'none' : 'when empty';
     const store = await import(pathToFileURL(join(ROOT, 'dist/prepare/prepare.js')).href);
@@ -85,9 +87,9 @@ async function start() {
       CORVAT_UPLOADS: uploads,
       CORVAT_LOG: logFile(data),
       CORVAT_PRACTICE_KEY: key,
-      NODE_ENV: 'production',
+      NODE_ENV: developing ? 'development' : 'production',
     });
-    const server = await serve(host, port);
+    const server = await (developing ? serveForDevelopment : serve)(host, port);
     stopper.atEnd(() => server.close());
     const near = host === '0.0.0.0' || host === '::' ? '127.0.0.1' : host;
     stopper.atEnd(startPracticeRobot(`http://${near}:${port}`, key));

@@ -1,4 +1,5 @@
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
+import { once } from 'node:events';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureBuild } from './build.mjs';
@@ -23,14 +24,29 @@ await main(async () => {
   let failed = 0;
   const count = (good) => (good ? passed++ : failed++);
 
-  count(run('formatting', 'prettier/bin/prettier.cjs', ['--check', '.']));
-  count(run('lint', 'eslint/bin/eslint.js', ['.']));
-  count(run('direction of imports', 'dependency-cruiser/bin/dependency-cruise.mjs', ['src']));
-  count(run('dead code', 'knip/bin/knip.js', []));
-  // Astro writes the types of its pages before TypeScript can check them.
-  count(run('types', 'astro/astro.js', ['check', '--minimumSeverity', 'error']));
-  ensureBuild();
-  const tests = run('tests', 'vitest/vitest.mjs', [
+  // Two lanes, one a core: what reads the sources only, and what comes after the build.
+  const sources = async () => {
+    count(
+      await check('formatting', 'prettier/bin/prettier.cjs', [
+        '--check',
+        ...cache('prettier'),
+        '.',
+      ]),
+    );
+    count(await check('lint', 'eslint/bin/eslint.js', [...cache('eslint'), '.']));
+  };
+  const built = async () => {
+    ensureBuild();
+    // Astro writes the types of its pages before TypeScript can check them.
+    count(await check('types', 'astro/astro.js', ['check', '--minimumSeverity', 'error']));
+    count(
+      await check('direction of imports', 'dependency-cruiser/bin/dependency-cruise.mjs', ['src']),
+    );
+    count(await check('dead code', 'knip/bin/knip.js', []));
+  };
+  await Promise.all([sources(), built()]);
+  console.log('\n— tests');
+  const tests = await run('inherit', 'vitest/vitest.mjs', [
     'run',
     '--reporter=default',
     '--reporter=json',
@@ -50,14 +66,35 @@ await main(async () => {
   process.exit(failed === 0 ? 0 : 1);
 });
 
-function run(name, script, args) {
+/** Runs one check and then shows what it said, so that two at a time do not mix. */
+async function check(name, script, args) {
+  const output = [];
+  const good = await run('pipe', script, args, (chunk) => output.push(chunk));
   console.log(`\n— ${name}`);
-  const { status } = spawnSync(process.execPath, [join('node_modules', script), ...args], {
+  process.stdout.write(Buffer.concat(output));
+  return good;
+}
+
+async function run(stdio, script, args, hear) {
+  const child = spawn(process.execPath, [join('node_modules', script), ...args], {
     cwd: ROOT,
-    stdio: ['ignore', 'inherit', 'inherit'],
+    stdio: ['ignore', stdio, stdio],
     env: { ...process.env, ASTRO_TELEMETRY_DISABLED: '1' },
   });
+  for (const stream of [child.stdout, child.stderr]) stream?.on('data', hear);
+  const [status] = await once(child, 'close');
   return status === 0;
+}
+
+/** Files that have not changed since they were found good are not looked at again. */
+function cache(name) {
+  return [
+    '--cache',
+    '--cache-strategy',
+    'content',
+    '--cache-location',
+    join('node_modules', '.cache', `corvat-${name}`),
+  ];
 }
 
 /** How much of the code is tests: non-blank lines of TypeScript, tests and what only they use against the rest. */

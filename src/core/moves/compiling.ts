@@ -90,6 +90,15 @@ export function lightUntil(
   return { kind: 'light', sensor, below: sees === 'dark', threshold: setup.light.threshold };
 }
 
+/** The loop that holds a straight; null when nothing does. */
+export function heldLoop({ hold }: { hold: 'none' | 'encoders' | 'gyro' }) {
+  return hold === 'none' ? null : hold;
+}
+
+export function heldByGyro({ hold }: { hold: 'none' | 'encoders' | 'gyro' }): boolean {
+  return hold === 'gyro';
+}
+
 /** The heading that is believed after a held straight. */
 export function heldHeading(
   { hold, heading }: { hold: string; heading: number | null },

@@ -16,6 +16,14 @@ interface TitleContext {
 /** The numbers of a move that an aim may change, by their names. */
 type AimableNumber = 'distance' | 'heading' | 'angle';
 
+/** Where a new move is put. */
+export interface MovePlace {
+  /** The moves before it. */
+  before: readonly { id: string; kind: string }[];
+  /** The models of the field that have no checkpoint yet, in their order. */
+  unmeasured: readonly { id: string; name: string }[];
+}
+
 /** The number of a move that decides where it ends, mm or rad. */
 export interface Aim<M> {
   name: AimableNumber;
@@ -33,6 +41,8 @@ interface MoveBehaviour<M> {
   purpose: string;
   /** Plausible numbers of a new one. */
   starting: Omit<M, 'id' | 'kind'>;
+  /** What a new one takes from where it is put; null when it has no place there. */
+  placed?(this: void, place: MovePlace): Partial<M> | null;
   /** The move in a few words, in the robot's own sense of right and left. */
   title(this: void, move: M, context: TitleContext): string;
   /** In one or two words, for where there is little room. */
@@ -51,6 +61,8 @@ interface MoveBehaviour<M> {
   headingAfter?(this: void, move: M, heading: number): number;
   /** The number that an aim may change; absent or null when no number decides where it ends. */
   aim?(this: void, move: M): Aim<M> | null;
+  /** The loop that holds it on its way, for tuning; null for none. */
+  loop?(this: void, move: M): 'gyro' | 'encoders' | 'wall' | 'line' | null;
   /** Whether it goes wrong with the gyro's drift; absent means no. */
   readsGyro?(this: void, move: M): boolean;
   /** Whether it is meant to touch something; absent means no. */

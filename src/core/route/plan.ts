@@ -54,7 +54,7 @@ export function stepsOf(moves: readonly Move[]): Step[] {
 }
 
 /** The places at which runs of a plan are measured, in order. */
-export function checkpointsOf(plan: RoutePlan): Checkpoint[] {
+export function checkpointsOf(plan: Pick<RoutePlan, 'moves'>): Checkpoint[] {
   return plan.moves
     .filter((move) => move.kind === 'checkpoint')
     .map(({ id, name, modelId }) => ({ id, name, modelId }));

@@ -11,7 +11,7 @@ import { remedyFor, SYMPTOMS, type Symptom } from '../../core/analysis/tuning/sy
 import { degrees } from '../../core/mathematics/angle.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
 import { powerPerRate } from '../../core/program/power.ts';
-import type { Move } from '../../core/moves/index.ts';
+import { definitionOf, type Move } from '../../core/moves/index.ts';
 import type { Setup } from '../../core/robot/parameters.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Figures } from '../../ui/Figures.tsx';
@@ -140,13 +140,22 @@ export default function TunePanel({ move, setup, onChange }: TunePanelProps) {
 
 /** The loop of a move; null when it has none. */
 function settingOf(move: Move, setup: Setup): LoopSetting | null {
-  if (move.kind === 'follow wall' || move.kind === 'follow line') {
-    const kind = move.kind === 'follow wall' ? 'wall' : 'line';
-    return { kind, speed: move.speed, gain: move.gain ?? recommendedGain(setup, kind, move.speed) };
+  const kind = definitionOf(move.kind).loop?.(move) ?? null;
+  if (kind === null || !('gain' in move)) return null;
+  const { speed } = move;
+  return { kind, speed, gain: move.gain ?? usualGain(setup, kind, speed) };
+}
+
+/** The gain of a move that has none of its own. */
+function usualGain(setup: Setup, kind: LoopKind, speed: number): number {
+  switch (kind) {
+    case 'gyro':
+      return setup.program.headingGain;
+    case 'encoders':
+      return setup.program.encoderGain;
+    default:
+      return recommendedGain(setup, kind, speed);
   }
-  if (!('hold' in move) || move.hold === 'none') return null;
-  const usual = move.hold === 'gyro' ? setup.program.headingGain : setup.program.encoderGain;
-  return { kind: move.hold, speed: move.speed, gain: move.gain ?? usual };
 }
 
 /** The move with the gain and speed of a loop. */

@@ -1,31 +1,20 @@
-import { newMove } from '../../core/moves/index.ts';
-import type { Move } from '../../core/moves/index.ts';
-import type { RoutePlan } from '../../core/route/plan.ts';
+import { definitionOf, newMove, type Move, type MoveKind } from '../../core/moves/index.ts';
+import { checkpointsOf, type RoutePlan } from '../../core/route/plan.ts';
 
-/** A new move of a kind, made to fit the plan and the field that it goes into. */
+/** A new move of a kind, made to fit the plan and the field that it goes into; null when it has no place. */
 export function addedMove(
-  kind: Move['kind'],
-  plan: RoutePlan,
+  kind: MoveKind,
+  { moves }: RoutePlan,
   after: number,
   models: readonly { id: string; name: string }[],
 ): Move | null {
-  const id = freeId(plan.moves);
-  switch (kind) {
-    case 'checkpoint': {
-      const model = models.find(
-        (candidate) =>
-          !plan.moves.some((move) => move.kind === 'checkpoint' && move.modelId === candidate.id),
-      );
-      if (model === undefined) return null;
-      return newMove(kind, id, { name: model.name, modelId: model.id });
-    }
-    case 'repeat': {
-      const last = plan.moves.slice(0, after + 1).findLast((move) => move.kind !== 'checkpoint');
-      return last === undefined ? null : newMove(kind, id, { fromId: last.id });
-    }
-    default:
-      return newMove(kind, id);
-  }
+  const measured = checkpointsOf({ moves }).map(({ modelId }) => modelId);
+  const { placed } = definitionOf(kind);
+  const given = placed?.({
+    before: moves.slice(0, after + 1),
+    unmeasured: models.filter(({ id }) => !measured.includes(id)),
+  });
+  return given === null ? null : newMove(kind, freeId(moves), given);
 }
 
 /** Where a new move goes when none is chosen: at the end, but before what is measured there. */

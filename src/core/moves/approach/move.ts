@@ -2,7 +2,14 @@ import { formatNumber } from '../../mathematics/quantity.ts';
 import { runOnDistance } from '../../robot/motor.ts';
 import { approachDelay, deceleration } from '../../robot/stopping.ts';
 import { HELD_CELLS } from '../cells.ts';
-import { reachableSpeed, heldHeading, heldSteering, straightInstruction } from '../compiling.ts';
+import {
+  reachableSpeed,
+  heldHeading,
+  heldSteering,
+  heldByGyro,
+  heldLoop,
+  straightInstruction,
+} from '../compiling.ts';
 import { defineMove, type MoveOf } from '../definition.ts';
 import { held, length, startingHeld } from '../members.ts';
 import { heldWords, lengthText } from '../words.ts';
@@ -32,12 +39,13 @@ export const approachMove = defineMove({
     };
   },
   headingAfter: heldHeading,
+  loop: heldLoop,
   aim: (move) => ({
     name: 'distance',
     value: move.distance,
     to: (distance) => ({ ...move, distance }),
   }),
-  readsGyro: ({ hold }) => hold === 'gyro',
+  readsGyro: heldByGyro,
 });
 
 export type ApproachMove = MoveOf<typeof approachMove>;

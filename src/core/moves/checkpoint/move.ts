@@ -15,6 +15,8 @@ export const checkpointMove = defineMove({
     /** How long the robot stands here so that it can be measured, s. */
     pause: z.number().min(0).max(60),
   },
+  placed: ({ unmeasured: [model] }) =>
+    model === undefined ? null : { name: model.name, modelId: model.id },
   starting: { name: 'Checkpoint', modelId: '', pause: 0 },
   title: ({ name }) => `Checkpoint ${name}`,
   sentences: ({ pause }) => [

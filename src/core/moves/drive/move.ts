@@ -2,6 +2,8 @@ import {
   reachableSpeed,
   heldHeading,
   heldSteering,
+  heldByGyro,
+  heldLoop,
   lengthNumbers,
   straightInstruction,
 } from '../compiling.ts';
@@ -37,12 +39,13 @@ export const driveMove = defineMove({
     };
   },
   headingAfter: heldHeading,
+  loop: heldLoop,
   aim: (move) => ({
     name: 'distance',
     value: move.distance,
     to: (distance) => ({ ...move, distance }),
   }),
-  readsGyro: ({ hold }) => hold === 'gyro',
+  readsGyro: heldByGyro,
 });
 
 export type DriveMove = MoveOf<typeof driveMove>;

@@ -48,6 +48,7 @@ export const followLineMove = defineMove({
       },
     },
   },
+  loop: () => 'line',
   compile(move, setup) {
     const speed = reachableSpeed(move.speed, setup);
     const gain = move.gain ?? recommendedEdgeGain(setup.light.firstX, speed, lineDelay(setup));

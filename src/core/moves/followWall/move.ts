@@ -45,6 +45,7 @@ export const followWallMove = defineMove({
       },
     },
   },
+  loop: () => 'wall',
   compile(move, setup) {
     const speed = reachableSpeed(move.speed, setup);
     const { x, heading, offset } = setup.rangeSide;

@@ -9,6 +9,10 @@ export const repeatMove = defineMove({
   key: 'X',
   purpose: 'do the last moves again',
   members: { fromId: localIdSchema, times: z.int().min(1).max(50) },
+  placed({ before }) {
+    const last = before.findLast(({ kind }) => kind !== 'checkpoint');
+    return last === undefined ? null : { fromId: last.id };
+  },
   starting: { fromId: '', times: 2 },
   title: ({ fromId, times }, { position }) =>
     `Repeat from move ${position(fromId) + 1}, ${times} times in all`,

@@ -4,6 +4,8 @@ import {
   reachableSpeed,
   heldHeading,
   heldSteering,
+  heldByGyro,
+  heldLoop,
   lightUntil,
   straightInstruction,
 } from '../compiling.ts';
@@ -45,5 +47,6 @@ export const untilLineMove = defineMove({
     };
   },
   headingAfter: heldHeading,
-  readsGyro: ({ hold }) => hold === 'gyro',
+  loop: heldLoop,
+  readsGyro: heldByGyro,
 });

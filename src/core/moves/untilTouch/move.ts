@@ -1,5 +1,12 @@
 import { HELD_CELLS } from '../cells.ts';
-import { reachableSpeed, heldHeading, heldSteering, straightInstruction } from '../compiling.ts';
+import {
+  reachableSpeed,
+  heldHeading,
+  heldSteering,
+  heldByGyro,
+  heldLoop,
+  straightInstruction,
+} from '../compiling.ts';
 import { defineMove } from '../definition.ts';
 import { held, startingHeld } from '../members.ts';
 import { heldWords } from '../words.ts';
@@ -24,6 +31,7 @@ export const untilTouchMove = defineMove({
     };
   },
   headingAfter: heldHeading,
-  readsGyro: ({ hold }) => hold === 'gyro',
+  loop: heldLoop,
+  readsGyro: heldByGyro,
   touches: true,
 });
