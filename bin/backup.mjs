@@ -4,7 +4,7 @@ import { pathToFileURL } from 'node:url';
 import { ensureBuild } from './build.mjs';
 import { serverOn, startDatabase } from './database.mjs';
 import { ownFolder } from './owner.mjs';
-import { main, Sentence } from './sentence.mjs';
+import { main, UserFacingError } from './userFacingError.mjs';
 import { checkNode, ensurePackages, ROOT, setting } from './setup.mjs';
 
 /**
@@ -13,7 +13,8 @@ import { checkNode, ensurePackages, ROOT, setting } from './setup.mjs';
  */
 await main(async () => {
   const [given, ...more] = process.argv.slice(2);
-  if (more.length > 0) throw new Sentence('Give one file, as in npm run backup -- corvat.sql.gz.');
+  if (more.length > 0)
+    throw new UserFacingError('Give one file, as in npm run backup -- corvat.sql.gz.');
   const data = resolve(ROOT, setting('CORVAT_DATA', '.data'));
   checkNode();
   ensurePackages();
@@ -26,7 +27,8 @@ await main(async () => {
         ? await store.takeCopy(database.url, join(data, 'copies'), 'by hand')
         : resolve(process.env['INIT_CWD'] ?? process.cwd(), given);
     if (given !== undefined) {
-      if (existsSync(file)) throw new Sentence(`${file} is there already: give another name.`);
+      if (existsSync(file))
+        throw new UserFacingError(`${file} is there already: give another name.`);
       await store.writeCopy(database.url, file, 'by hand');
     }
     const { rows } = await store.checkCopy(file);
@@ -42,7 +44,8 @@ async function databaseOf(data) {
   const elsewhere = setting('CORVAT_DATABASE_URL', null);
   const leave = { stop: async () => {} };
   if (elsewhere !== null) return { url: elsewhere, ...leave };
-  if (!existsSync(join(data, 'database'))) throw new Sentence(`There is nothing in ${data} yet.`);
+  if (!existsSync(join(data, 'database')))
+    throw new UserFacingError(`There is nothing in ${data} yet.`);
   const running = serverOn(data);
   if (running !== null) {
     const password = readFileSync(join(data, 'database-password'), 'utf8').trim();

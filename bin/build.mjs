@@ -3,7 +3,7 @@ import { createHash } from 'node:crypto';
 import { existsSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { Sentence } from './sentence.mjs';
+import { UserFacingError } from './userFacingError.mjs';
 import { ROOT } from './setup.mjs';
 
 const SOURCES = ['src', 'demo', 'public', 'astro.config.ts', 'package-lock.json'];
@@ -29,7 +29,7 @@ export function ensureBuild(what = 'everything') {
   const { status } = spawnSync('flock', [lock, process.execPath, SELF, what], {
     stdio: ['ignore', 2, 2],
   });
-  if (status !== 0) throw new Sentence('The application could not be built: see above.');
+  if (status !== 0) throw new UserFacingError('The application could not be built: see above.');
 }
 
 function stampOf(what) {

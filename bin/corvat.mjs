@@ -1,7 +1,7 @@
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { ensureBuild } from './build.mjs';
-import { main } from './sentence.mjs';
+import { main } from './userFacingError.mjs';
 import { checkNode, ensurePackages, ROOT } from './setup.mjs';
 
 /** `npm run --silent corvat -- …`: the command-line door; docs/formats.md says what it reads and writes. */

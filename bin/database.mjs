@@ -16,7 +16,7 @@ import { userInfo } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import { commandOf, endProcess, startOf } from './process.mjs';
-import { Sentence } from './sentence.mjs';
+import { UserFacingError } from './userFacingError.mjs';
 import { ensureProgram } from './setup.mjs';
 
 const READY_WITHIN = 60_000;
@@ -151,9 +151,9 @@ async function launchOnFreePort(place, wantedPort) {
 }
 
 /** Somebody else listens on the port that a server was to have. */
-class PortTaken extends Sentence {}
+class PortTaken extends UserFacingError {}
 
-/** Starts one server and waits until it answers; throws a Sentence when it does not come up. */
+/** Starts one server and waits until it answers; throws a UserFacingError when it does not come up. */
 async function launch({ program, folder, exchange, log, init }, port) {
   const output = openSync(log, 'w');
   // A group of its own, so that Ctrl-C reaches Corvat first, which then stops it in order.
@@ -167,7 +167,8 @@ async function launch({ program, folder, exchange, log, init }, port) {
     child.once('error', resolve);
     child.once('spawn', () => resolve(null));
   });
-  if (fault !== null) throw new Sentence(`The database could not be started: ${fault.message}.`);
+  if (fault !== null)
+    throw new UserFacingError(`The database could not be started: ${fault.message}.`);
   const start = startOf(child.pid) ?? '';
   writeFileSync(join(folder, 'corvat.port'), String(port));
   writeFileSync(
@@ -204,7 +205,7 @@ function initialise(folder) {
     { encoding: 'utf8' },
   );
   if (status !== 0) {
-    throw new Sentence(
+    throw new UserFacingError(
       `The database could not be set up in ${folder}: ${/No space left/.test(stderr) ? 'the disk is full; make room and start again.' : stderr.trim().split('\n').pop()}`,
     );
   }
@@ -329,7 +330,9 @@ async function freePort(wanted) {
   for (let port = wanted; port < wanted + 100; port++) {
     if (await isFree(port, '127.0.0.1')) return port;
   }
-  throw new Sentence(`No port between ${wanted} and ${wanted + 100} is free for the database.`);
+  throw new UserFacingError(
+    `No port between ${wanted} and ${wanted + 100} is free for the database.`,
+  );
 }
 
 /** Whether nothing listens on a port yet. */
@@ -353,12 +356,12 @@ function readIfThere(path) {
 function whyNot(log, port) {
   const text = readIfThere(log);
   if (/No space left on device|errno: 28|Error 28/.test(text)) {
-    return new Sentence(
+    return new UserFacingError(
       'The database did not come up because the disk is full: make room and start again.',
     );
   }
   if (/Unable to lock|Can't lock/.test(text)) {
-    return new Sentence(
+    return new UserFacingError(
       'Another database server is using this data folder: stop it, or set CORVAT_DATA to another folder.',
     );
   }
@@ -366,7 +369,7 @@ function whyNot(log, port) {
     return new PortTaken(`Another program has port ${port}, which the database needs.`);
   }
   const last = text.split('\n').findLast((line) => line.includes('[ERROR]'));
-  return new Sentence(
+  return new UserFacingError(
     `The database did not come up${last === undefined ? '' : `: ${last.replace(/^.*\[ERROR\] /, '')}`}. Its log is ${log}.`,
   );
 }

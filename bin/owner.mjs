@@ -1,7 +1,7 @@
 import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { Sentence } from './sentence.mjs';
+import { UserFacingError } from './userFacingError.mjs';
 
 /** How long a start waits for one that is just ending, s. */
 const PATIENCE = 2;
@@ -12,7 +12,7 @@ const PATIENCE = 2;
  *
  * @param {string} data the folder, made when it is not there
  * @param {{ does: string, address?: string }} identity what this process does, for whoever comes second
- * @throws {Sentence} when another process has the folder
+ * @throws {UserFacingError} when another process has the folder
  */
 export async function ownFolder(data, identity) {
   mkdirSync(data, { recursive: true, mode: 0o700 });
@@ -33,7 +33,9 @@ export async function ownFolder(data, identity) {
     holder.stdout.once('data', () => resolve(true));
   });
   if (!taken)
-    throw new Sentence(`${whoHas(path)} Use it, stop it, or set CORVAT_DATA to another folder.`);
+    throw new UserFacingError(
+      `${whoHas(path)} Use it, stop it, or set CORVAT_DATA to another folder.`,
+    );
   holder.unref();
   holder.stdin.unref();
   holder.stdout.destroy();

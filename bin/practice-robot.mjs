@@ -3,7 +3,7 @@ import { existsSync, readFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
 import { ensureBuild } from './build.mjs';
-import { main, Sentence } from './sentence.mjs';
+import { main, UserFacingError } from './userFacingError.mjs';
 import { checkNode, ensurePackages, ROOT, setting } from './setup.mjs';
 
 const SELF = fileURLToPath(import.meta.url);
@@ -70,16 +70,18 @@ function optionsOf(words) {
   for (let i = 0; i < words.length; i += 2) {
     const name = words[i].replace(/^--/, '');
     if (!(name in options) || words[i + 1] === undefined) {
-      throw new Sentence(`There is no option ${words[i]}: use --address, --token or --speed.`);
+      throw new UserFacingError(
+        `There is no option ${words[i]}: use --address, --token or --speed.`,
+      );
     }
     options[name] = words[i + 1];
   }
   if (!URL.canParse(options.address)) {
-    throw new Sentence('--address is where Corvat is, as in http://127.0.0.1:4310.');
+    throw new UserFacingError('--address is where Corvat is, as in http://127.0.0.1:4310.');
   }
   const speed = Number(options.speed);
   if (!(speed > 0 && speed <= 1000)) {
-    throw new Sentence('--speed is a number from 0 to 1000: 1 is as fast as a real robot.');
+    throw new UserFacingError('--speed is a number from 0 to 1000: 1 is as fast as a real robot.');
   }
   return { ...options, speed };
 }

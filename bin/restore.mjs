@@ -4,7 +4,7 @@ import { fileURLToPath, pathToFileURL } from 'node:url';
 import { ensureBuild } from './build.mjs';
 import { startDatabase } from './database.mjs';
 import { ownFolder } from './owner.mjs';
-import { main, Sentence } from './sentence.mjs';
+import { main, UserFacingError } from './userFacingError.mjs';
 import { checkNode, ensurePackages, ROOT, setting } from './setup.mjs';
 
 const DATABASE_PORT = 4311;
@@ -41,10 +41,10 @@ function swap(data, kept) {
 async function restore() {
   const [given, ...more] = process.argv.slice(2);
   if (given === undefined || more.length > 0) {
-    throw new Sentence('Say which file, as in npm run restore -- corvat.sql.gz.');
+    throw new UserFacingError('Say which file, as in npm run restore -- corvat.sql.gz.');
   }
   if (setting('CORVAT_DATABASE_URL', null) !== null) {
-    throw new Sentence(
+    throw new UserFacingError(
       'Restoring works on the private database. Remove CORVAT_DATABASE_URL, or load the file with the tools of that server.',
     );
   }
@@ -71,7 +71,7 @@ async function restore() {
     const check = join(beside, 'check.sql.gz');
     const loaded = await store.writeCopy(database.url, check, 'check');
     if (JSON.stringify(loaded.rows) !== JSON.stringify(rows)) {
-      throw new Sentence('Not everything arrived. Nothing was changed; try again.');
+      throw new UserFacingError('Not everything arrived. Nothing was changed; try again.');
     }
     await store.prepare(database.url, 'none', copies);
   } catch (error) {

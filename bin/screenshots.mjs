@@ -1,7 +1,7 @@
 import { chromium } from 'playwright-core';
 import { join } from 'node:path';
 import { ROOT, setting } from './setup.mjs';
-import { main } from './sentence.mjs';
+import { main } from './userFacingError.mjs';
 
 /** Pictures of the main views from a Corvat that runs with the demo: `npm run screenshots`. */
 const VIEWS = [

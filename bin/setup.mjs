@@ -11,7 +11,7 @@ import {
 } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { Sentence } from './sentence.mjs';
+import { UserFacingError } from './userFacingError.mjs';
 
 /** The folder of the project. */
 export const ROOT = fileURLToPath(new URL('..', import.meta.url));
@@ -20,7 +20,9 @@ export const ROOT = fileURLToPath(new URL('..', import.meta.url));
 export function checkNode() {
   const [major, minor] = process.versions.node.split('.').map(Number);
   if (major < 20 || (major === 20 && minor < 3)) {
-    throw new Sentence(`Corvat needs Node 20.3 or later; this is Node ${process.versions.node}.`);
+    throw new UserFacingError(
+      `Corvat needs Node 20.3 or later; this is Node ${process.versions.node}.`,
+    );
   }
 }
 
@@ -51,7 +53,7 @@ export function ensurePackages(root = ROOT) {
   if (status !== 0) {
     rmSync(beside, { recursive: true, force: true });
     const left = existsSync(packages) ? ' The packages of before are still there.' : '';
-    throw new Sentence(
+    throw new UserFacingError(
       `The npm packages could not be installed: see above, then start again.${left}`,
     );
   }
@@ -84,14 +86,14 @@ export function ensureProgram(places, packageName) {
     // The list of packages may be missing or old.
     apt('update', '-qq');
     if (!install()) {
-      throw new Sentence(
+      throw new UserFacingError(
         `${packageName} is missing and could not be installed from here: ask somebody with the right to run “apt-get install ${packageName}”, then start again.`,
       );
     }
   }
   const installed = places.find((place) => existsSync(place));
   if (installed === undefined) {
-    throw new Sentence(`${packageName} was installed, but ${places[0]} is not there.`);
+    throw new UserFacingError(`${packageName} was installed, but ${places[0]} is not there.`);
   }
   return installed;
 }

@@ -15,7 +15,7 @@ import { isFree, startDatabase } from './database.mjs';
 import { ownFolder } from './owner.mjs';
 import { startPracticeRobot } from './practice-robot.mjs';
 import { finishRestore } from './restore.mjs';
-import { main, Sentence } from './sentence.mjs';
+import { main, UserFacingError } from './userFacingError.mjs';
 import { serve, serveForDevelopment } from './serve.mjs';
 import { checkNode, ensurePackages, ROOT, setting } from './setup.mjs';
 
@@ -36,7 +36,7 @@ async function start() {
   const options = process.argv.slice(2);
   const unknown = options.find((option) => !['--empty', '--demo-reset', '--dev'].includes(option));
   if (unknown !== undefined) {
-    throw new Sentence(`There is no option ${unknown}; --empty starts without the demo.`);
+    throw new UserFacingError(`There is no option ${unknown}; --empty starts without the demo.`);
   }
   const host = setting('HOST', '127.0.0.1');
   const port = Number(setting('PORT', '4310'));
@@ -47,11 +47,11 @@ async function start() {
 
   checkNode();
   if (!Number.isInteger(port) || port < 1 || port > 65535) {
-    throw new Sentence('PORT must be a number from 1 to 65535.');
+    throw new UserFacingError('PORT must be a number from 1 to 65535.');
   }
   await ownFolder(data, resetting ? { does: 'puts the demo back' } : { does: 'serves', address });
   if (!resetting && !(await isFree(port, host))) {
-    throw new Sentence(
+    throw new UserFacingError(
       `Port ${port} is taken: stop the other program, or start with another one, as in PORT=${port + 10} npm start.`,
     );
   }
@@ -67,7 +67,7 @@ async function start() {
     const store = await import(pathToFileURL(join(ROOT, 'dist/prepare/prepare.js')).href);
     await store.prepare(database.url, demo, copies).catch((error) => {
       if (!/^Sequelize(Connection|Host|Access)/.test(error.name)) throw error;
-      throw new Sentence(
+      throw new UserFacingError(
         `The database does not let Corvat in (${error.message}): check CORVAT_DATABASE_URL, or remove it to use the private database.`,
       );
     });

@@ -3,7 +3,7 @@ import { once } from 'node:events';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureBuild } from './build.mjs';
-import { main } from './sentence.mjs';
+import { main } from './userFacingError.mjs';
 import { checkNode, ensurePackages, ensureProgram, ROOT } from './setup.mjs';
 
 const WORK = join(ROOT, '.test');

@@ -13,7 +13,7 @@ import type { Field } from '../src/core/field/field.ts';
 import type { PracticeCommand } from '../src/core/practice/commands.ts';
 import { PracticeHub } from '../src/core/practice/hub.ts';
 import { practiceTruth } from '../src/core/practice/truth.ts';
-import { withSetupValues, type Setup } from '../src/core/robot/parameters.ts';
+import { withSetupValues, type RobotParameters } from '../src/core/robot/parameters.ts';
 import type { RoutePlan } from '../src/core/route/plan.ts';
 import type { TelemetryLine } from '../src/core/telemetry/lines.ts';
 import { packRecording } from '../src/core/telemetry/packed.ts';
@@ -27,8 +27,8 @@ interface BenchRow {
 
 /** What the benches are measured against. */
 export interface Scene {
-  believed: Setup;
-  truth: Setup;
+  estimated: RobotParameters;
+  truth: RobotParameters;
   plan: RoutePlan;
   field: Field;
   route: string;
@@ -53,10 +53,10 @@ const DEVICES: Device[] = [
 
 /** Runs the benches of three evenings. */
 export function benchRecords(scene: Scene, first: number) {
-  const { believed, identifier } = scene;
+  const { estimated, identifier } = scene;
   const hub = new PracticeHub(
     {
-      ...practiceTruth(believed, HUB_SEED),
+      ...practiceTruth(estimated, HUB_SEED),
       setup: withSetupValues(scene.truth, {
         'gyro.biasSpread': 0,
         'gyro.biasWalk': 0.000008,
@@ -70,7 +70,7 @@ export function benchRecords(scene: Scene, first: number) {
       }),
       rangeOffsets: [scene.truth.range.offset, scene.truth.range.offset + 1.6, -43],
     },
-    believed,
+    estimated,
     HUB_SEED,
   );
   const rows: BenchRow[] = [];
@@ -113,15 +113,15 @@ export function benchRecords(scene: Scene, first: number) {
   add('05T18:08', {
     kind: 'wheels',
     conditions: conditions(8),
-    wheelDiameter: believed.drive.wheelDiameter,
-    track: believed.drive.track,
+    wheelDiameter: estimated.drive.wheelDiameter,
+    track: estimated.drive.track,
     trials: episodes(
       ...[500, 500, 500, 500, 1000, 1000, 1000, 1000].map((distance) => ({
         do: 'drive' as const,
         distance,
         speed: 250,
       })),
-    ).map((one) => ({ ...from.distanceTrialOf(one, believed.drive)!, ...counts })),
+    ).map((one) => ({ ...from.distanceTrialOf(one, estimated.drive)!, ...counts })),
   });
   lines({ do: 'boot', touched: true });
   rest('05T18:44', 7.8);
@@ -146,20 +146,20 @@ export function benchRecords(scene: Scene, first: number) {
   add('12T18:20', {
     kind: 'track',
     conditions: conditions(7.9),
-    track: believed.drive.track,
+    track: estimated.drive.track,
     trials: episodes(
       ...[1, 1, 1, -1, -1, -1].map((side) => ({
         do: 'turn by motors' as const,
         angle: side * 10 * Math.PI,
       })),
-    ).map((one) => ({ ...from.trackTrialOf(one, believed.drive)!, ...counts })),
+    ).map((one) => ({ ...from.trackTrialOf(one, estimated.drive)!, ...counts })),
   });
   add('12T18:35', {
     kind: 'square',
     conditions: conditions(7.9),
     by: 'encoders',
     side: 1000,
-    track: believed.drive.track,
+    track: estimated.drive.track,
     trials: episodes(
       ...(['right', 'left'] as const).flatMap((way) =>
         Array.from({ length: 5 }, () => ({
@@ -219,12 +219,12 @@ export function benchRecords(scene: Scene, first: number) {
     ).map((one) => ({ ...from.colourSampleOf(one)!, ...counts })),
   });
   const motion = recordingOf(lines({ do: 'wiggle', seconds: 20 }), MOTION);
-  const found = delaysResult(motionLogOf(motion, believed.drive, believed.gyro.rightPositive)!)!;
+  const found = delaysResult(motionLogOf(motion, estimated.drive, estimated.gyro.rightPositive)!)!;
   add('19T17:56', {
     kind: 'delays',
     conditions: conditions(8, 'gyro on top'),
     telemetry: keep(motion),
-    rightPositive: believed.gyro.rightPositive,
+    rightPositive: estimated.gyro.rightPositive,
     found: {
       period: found.period,
       jitter: found.jitter,
@@ -257,12 +257,12 @@ function recordingOf(lines: readonly TelemetryLine[], columns: readonly string[]
 }
 
 function restBench(
-  { plan, field, believed, route }: Scene,
+  { plan, field, estimated, route }: Scene,
   recording: Recording,
   more: { conditions: Conditions; tried: Tried | null; keep: (recording: Recording) => string },
 ): BenchOf<'rest'> {
-  const rest = gyroRest(stillLogOf(recording, believed.gyro.rightPositive)!)!;
-  const verdict = driftVerdict(plan, field, believed, rest.bias, 1);
+  const rest = gyroRest(stillLogOf(recording, estimated.gyro.rightPositive)!)!;
+  const verdict = driftVerdict(plan, field, estimated, rest.bias, 1);
   return restRecordOf({
     rest,
     verdict,
@@ -271,6 +271,6 @@ function restBench(
     tried: more.tried,
     conditions: more.conditions,
     route,
-    rightPositive: believed.gyro.rightPositive,
+    rightPositive: estimated.gyro.rightPositive,
   });
 }

@@ -14,12 +14,16 @@ import {
 } from '../src/contracts/files.ts';
 import { writeRunsTable } from '../src/contracts/tables/runsTable.ts';
 import { fitTurnModel, setupValuesFrom } from '../src/core/benches/turn.ts';
-import { aimOptions, promisesOf } from '../src/core/analysis/aim/aim.ts';
+import { aimOptions, predictedEffectsOf } from '../src/core/analysis/aim/aim.ts';
 import { toolPose } from '../src/core/robot/toolPose.ts';
 import { summarise } from '../src/core/analysis/runs/summary.ts';
 import { offsetFrom, scores, type Offset } from '../src/core/field/field.ts';
 import { radians, degrees } from '../src/core/mathematics/angle.ts';
-import { STARTING_SETUP, withSetupValues, type Setup } from '../src/core/robot/parameters.ts';
+import {
+  STARTING_SETUP,
+  withSetupValues,
+  type RobotParameters,
+} from '../src/core/robot/parameters.ts';
 import { checkpointsOf, shiftedPlan, type RoutePlan } from '../src/core/route/plan.ts';
 import { type Move } from '../src/core/moves/index.ts';
 import { randomRun } from '../src/core/simulation/run.ts';
@@ -161,8 +165,8 @@ interface Series {
   revision: number;
   plan: RoutePlan;
   setup: number;
-  believed: Setup;
-  truth: (run: number) => Setup;
+  estimated: RobotParameters;
+  truth: (run: number) => RobotParameters;
   runs: number;
   /** The run, from 0, that was put down beside the jig. */
   putDownWrong?: number;
@@ -189,7 +193,7 @@ function practise(series: Series): RunRow[] {
         }
       : FIELD;
     const record = randomRun(
-      { plan: series.plan, field, believed: series.believed, truth },
+      { plan: series.plan, field, estimated: series.estimated, trueParameters: truth },
       SEED,
       serial,
     );
@@ -252,25 +256,25 @@ function trialsOfFirstEvening() {
 }
 
 /** The plan after the best aim at a checkpoint from what was measured there, and what it promises. */
-function aimed(plan: RoutePlan, believed: Setup, runs: RunRow[], checkpointId: string) {
+function aimed(plan: RoutePlan, estimated: RobotParameters, runs: RunRow[], checkpointId: string) {
   const checkpoint = checkpointsOf(plan).find((candidate) => candidate.id === checkpointId)!;
   const { zone } = FIELD.models.find((model) => model.id === checkpoint.modelId)!;
   const offsets = runs
     .filter((run) => run.setAside === null)
     .map((run) => run.measurements.find((m) => m.checkpoint === checkpointId)! as Offset);
-  const experiment = { plan, field: FIELD, believed, truth: believed };
+  const experiment = { plan, field: FIELD, estimated, trueParameters: estimated };
   const summary = summarise(offsets);
   const target = { checkpoint, zone, summary };
   const best = aimOptions(experiment, [target])[0]!;
   return {
     plan: shiftedPlan(plan, new Map(best.changes.map((change) => [change.moveId, change.change]))),
-    promises: promisesOf(best, [target]),
+    promises: predictedEffectsOf(best, [target]),
   };
 }
 
 function make(): Record<string, string> {
   const trials = trialsOfFirstEvening();
-  const believed = withSetupValues(
+  const estimated = withSetupValues(
     BELIEVED,
     setupValuesFrom(fitTurnModel(trials)!, BELIEVED, 'spot'),
   );
@@ -285,7 +289,7 @@ function make(): Record<string, string> {
     revision: 1,
     plan: SLUICE_AND_TIDE_GAUGE,
     setup: 2,
-    believed,
+    estimated,
     truth: () => drifting,
     runs: 10,
     putDownWrong: 6,
@@ -297,11 +301,11 @@ function make(): Record<string, string> {
     revision: 1,
     plan: SLUICE_AND_TIDE_GAUGE,
     setup: 2,
-    believed,
+    estimated,
     truth: () => TRUTH,
     runs: 8,
   });
-  const aim = aimed(SLUICE_AND_TIDE_GAUGE, believed, before, 'tide-gauge');
+  const aim = aimed(SLUICE_AND_TIDE_GAUGE, estimated, before, 'tide-gauge');
   const better = aim.plan;
   const after = practise({
     practice: second,
@@ -310,7 +314,7 @@ function make(): Record<string, string> {
     revision: 2,
     plan: better,
     setup: 2,
-    believed,
+    estimated,
     truth: () => TRUTH,
     runs: 10,
   });
@@ -321,7 +325,7 @@ function make(): Record<string, string> {
     revision: 1,
     plan: HERON_HIDE,
     setup: 2,
-    believed,
+    estimated,
     truth: () => TRUTH,
     runs: 8,
   });
@@ -332,16 +336,16 @@ function make(): Record<string, string> {
     revision: 2,
     plan: HERON_HIDE_BY_RANGE,
     setup: 2,
-    believed,
+    estimated,
     truth: () => TRUTH,
     runs: 10,
   });
   return {
     'robot.json': writeJsonFile(
       robot(
-        believed,
+        estimated,
         trials,
-        benchRecords({ believed, truth: TRUTH, plan: better, field: FIELD, route, identifier }, 2),
+        benchRecords({ estimated, truth: TRUTH, plan: better, field: FIELD, route, identifier }, 2),
       ),
     ),
     'field.json': writeJsonFile({
@@ -399,7 +403,7 @@ function make(): Record<string, string> {
 }
 
 function robot(
-  believed: Setup,
+  estimated: RobotParameters,
   trials: ReturnType<typeof trialsOfFirstEvening>,
   benches: ReturnType<typeof benchRecords>,
 ): RobotFile {
@@ -436,7 +440,7 @@ function robot(
         number: 2,
         reason: 'Turn bench, record 1',
         createdAt: '2026-11-05T18:05:00.000Z',
-        setup: believed,
+        setup: estimated,
         sources: { ...typed, ...benched },
       },
     ],

@@ -59,7 +59,7 @@ function forecastOf(
   const fault = planFaults(revision.plan, field)[0];
   if (fault !== undefined) throw new Error(`${route.name}: ${fault}`);
   const { setup } = newest(robot.setups);
-  const experiment = { plan: revision.plan, field, believed: setup, truth: setup };
+  const experiment = { plan: revision.plan, field, estimated: setup, trueParameters: setup };
   const { checkpoints, duration } = outcomesOf(experiment, forecastRuns(experiment, SEED, RUNS));
   return {
     route: route.name,

@@ -51,7 +51,7 @@ function trials<T extends z.core.$ZodLooseShape>(reading: T) {
 const wheelsBenchSchema = z.strictObject({
   kind: z.literal('wheels'),
   conditions: conditionsSchema,
-  /** What the robot believed of itself when it drove. */
+  /** What the robot estimated of itself when it drove. */
   wheelDiameter: z.number().positive().max(1e6),
   track: z.number().positive().max(1e6),
   trials: trials({

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Field, Zone } from '../core/field/field.ts';
-import { STARTING_SETUP, setupPaths, type Setup } from '../core/robot/parameters.ts';
+import { STARTING_SETUP, setupPaths, type RobotParameters } from '../core/robot/parameters.ts';
 import {
   distinctIds,
   listOf,
@@ -112,7 +112,7 @@ export const setupSchema = z.strictObject({
   contact: z
     .strictObject({ headingSpread: notNegative, distanceSpread: notNegative })
     .default(STARTING_SETUP.contact),
-}) satisfies z.ZodType<Setup>;
+}) satisfies z.ZodType<RobotParameters>;
 
 const SETUP_PATHS = new Set(setupPaths(STARTING_SETUP));
 

@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { REMEDIES } from '../core/benches/remedies.ts';
 import type { PracticeCommand } from '../core/practice/commands.ts';
-import type { Receipt } from '../core/telemetry/receipt.ts';
-import type { Setup } from '../core/robot/parameters.ts';
+import type { Acknowledgement } from '../core/telemetry/acknowledgement.ts';
+import type { RobotParameters } from '../core/robot/parameters.ts';
 import { TOKEN_PATTERN } from './headers.ts';
 import { idSchema, listOf, nameSchema, textSchema } from '../core/schema/scalars.ts';
 
@@ -23,7 +23,7 @@ export interface Link {
   robotId: string;
   name: string;
   practice: boolean;
-  receipt: Receipt;
+  receipt: Acknowledgement;
   /** When the last line arrived; null before the first. */
   lastAt: string | null;
   createdAt: string;
@@ -39,9 +39,9 @@ export interface OpenedLink extends Link {
 export interface PracticeLink extends OpenedLink {
   seed: number;
   /** The robot's first setup, near which its hidden truth lies: it stays when the setup gets better. */
-  first: Setup;
+  first: RobotParameters;
   /** The newest setup, by which its program is written. */
-  setup: Setup;
+  setup: RobotParameters;
 }
 
 const way = z.enum(['left', 'right']);
@@ -101,6 +101,6 @@ export interface LinkEvent {
   link: string;
   /** Number of the newest batch of lines that this event reaches to. */
   upTo: number;
-  receipt?: Receipt;
+  receipt?: Acknowledgement;
   lines?: Record<string, number | string>[];
 }

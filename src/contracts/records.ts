@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Fitness } from '../core/analysis/checks/driftVerdict.ts';
-import type { AimPromise } from '../core/analysis/runs/promise.ts';
+import type { PredictedEffect } from '../core/analysis/runs/predictedEffect.ts';
 import { fieldSchema, setupSchema, sourcesSchema } from './domain.ts';
 import { planSchema } from '../core/route/planSchema.ts';
 import {
@@ -93,7 +93,7 @@ export const promiseSchema = z.strictObject({
   expected: offsetSchema,
   chanceBefore: z.number().min(0).max(1),
   chance: z.number().min(0).max(1),
-}) satisfies z.ZodType<AimPromise>;
+}) satisfies z.ZodType<PredictedEffect>;
 export interface RouteRevision {
   id: string;
   routeId: string;

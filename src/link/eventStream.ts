@@ -1,5 +1,5 @@
 import type { LinkEvent } from '../contracts/link.ts';
-import type { Receipt } from '../core/telemetry/receipt.ts';
+import type { Acknowledgement } from '../core/telemetry/acknowledgement.ts';
 
 /** How often a follower's stream looks for new lines, ms. */
 const LOOK_EVERY = 120;
@@ -8,7 +8,7 @@ const SIGN_OF_LIFE = 10_000;
 
 interface News {
   link: string;
-  receipt: Receipt;
+  receipt: Acknowledgement;
   upTo: number;
   lines: string[];
 }

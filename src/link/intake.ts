@@ -1,5 +1,5 @@
 import { TelemetryReader, type ReadLine } from '../core/telemetry/lines.ts';
-import type { Receipt } from '../core/telemetry/receipt.ts';
+import type { Acknowledgement } from '../core/telemetry/acknowledgement.ts';
 
 /** How long lines of a long request may wait before they are stored, ms. */
 const STORE_EVERY = 100;
@@ -23,8 +23,8 @@ export class LineIntake {
    * @param store writes lines to disk and gives the receipt that counts them
    */
   constructor(
-    private receipt: Receipt,
-    private readonly store: (lines: readonly ReadLine[]) => Promise<Receipt>,
+    private receipt: Acknowledgement,
+    private readonly store: (lines: readonly ReadLine[]) => Promise<Acknowledgement>,
   ) {}
 
   /**
@@ -32,7 +32,7 @@ export class LineIntake {
    *
    * @param cut fires when the connection breaks
    */
-  async read(body: ReadableStream<Uint8Array> | null, cut: AbortSignal): Promise<Receipt> {
+  async read(body: ReadableStream<Uint8Array> | null, cut: AbortSignal): Promise<Acknowledgement> {
     if (body === null) return this.receipt;
     const pieces = body.getReader();
     const broken = new Promise<null>((resolve) => {

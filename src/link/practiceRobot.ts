@@ -3,7 +3,7 @@ import type { PracticeLink, WaitingCommand } from '../contracts/link.ts';
 import { PracticeHub } from '../core/practice/hub.ts';
 import { practiceTruth } from '../core/practice/truth.ts';
 import { writeLine, type TelemetryLine } from '../core/telemetry/lines.ts';
-import type { Receipt } from '../core/telemetry/receipt.ts';
+import type { Acknowledgement } from '../core/telemetry/acknowledgement.ts';
 
 /** How the practice robot reaches Corvat, and how it passes its time. */
 export interface PracticeSettings {
@@ -130,7 +130,7 @@ class Served {
       }
       const text = lines.slice(sent, to).map(writeLine).join('\n');
       try {
-        await ask<Receipt>(this.settings, 'POST', `link/${this.token}`, `${text}\n`);
+        await ask<Acknowledgement>(this.settings, 'POST', `link/${this.token}`, `${text}\n`);
         sent = to;
       } catch {
         await pause(ASK_EVERY);

@@ -1,8 +1,8 @@
 import type { TitleBlockProps } from '../ui/TitleBlock.tsx';
-import type { Station } from './_station.ts';
+import type { PageContext } from './_pageContext.ts';
 
 /** What the title block of a station says. */
-export function titleBlockOf(station: Station): TitleBlockProps {
+export function titleBlockOf(station: PageContext): TitleBlockProps {
   const { robot, route, field, session } = station;
   return {
     robot: robot?.name ?? '–',

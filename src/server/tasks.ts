@@ -34,7 +34,7 @@ export async function forecast(body: Uint8Array): Promise<TaskResult<Uint8Array<
     const { setup, field, plan, seed, runs } = readJsonBody(body, forecastRequestSchema);
     const fault = planFaults(plan, field)[0];
     if (fault !== undefined) throw new Refused(422, fault, { pointer: 'plan' });
-    const made = forecastRuns({ plan, field, believed: setup, truth: setup }, seed, runs);
+    const made = forecastRuns({ plan, field, estimated: setup, trueParameters: setup }, seed, runs);
     const text = JSON.stringify({
       ...made,
       poses: Array.from(made.poses),

@@ -5,11 +5,11 @@ import type { PracticeCommand } from '../core/practice/commands.ts';
 import { valueOf } from '../core/benches/fromTelemetry.ts';
 import { writeLine, type ReadLine, type TelemetryLine } from '../core/telemetry/lines.ts';
 import {
-  emptyReceipt,
+  emptyAcknowledgement,
   receive,
   receiveMalformed,
-  type Receipt,
-} from '../core/telemetry/receipt.ts';
+  type Acknowledgement,
+} from '../core/telemetry/acknowledgement.ts';
 import { inTransaction } from './database.ts';
 import { Conflict, NotFound } from './errors.ts';
 import { getRobot, listSetups } from './robots.ts';
@@ -30,7 +30,7 @@ export async function openLink(
     token: randomBytes(16).toString('base64url'),
     publicId: randomUUID(),
     ...input,
-    receipt: emptyReceipt(),
+    receipt: emptyAcknowledgement(),
     batches: 0,
     lastAt: null,
     createdAt: new Date(),
@@ -78,7 +78,7 @@ export async function takeLines(
   database: Sequelize,
   token: string,
   read: readonly ReadLine[],
-): Promise<Receipt> {
+): Promise<Acknowledgement> {
   return inTransaction(database, async () => {
     const row = await linkRow(database, token, true);
     const receipt = structuredClone(row.receipt);
@@ -109,7 +109,7 @@ export async function takeLines(
 /** What a follower has not seen yet of a link. */
 export interface Followed {
   link: string;
-  receipt: Receipt;
+  receipt: Acknowledgement;
   /** Number of the newest batch in `lines`, or what was asked after when there is none. */
   upTo: number;
   /** Lines as JSON text, in the order in which they arrived. */

@@ -14,10 +14,10 @@ import type { Sources } from '../contracts/domain.ts';
 import type { Bench } from '../contracts/bench.ts';
 import type { TelemetryCreate } from '../contracts/telemetry.ts';
 import type { PracticeCommand } from '../core/practice/commands.ts';
-import type { Receipt } from '../core/telemetry/receipt.ts';
-import type { AimPromise } from '../core/analysis/runs/promise.ts';
+import type { Acknowledgement } from '../core/telemetry/acknowledgement.ts';
+import type { PredictedEffect } from '../core/analysis/runs/predictedEffect.ts';
 import type { Field } from '../core/field/field.ts';
-import type { Setup } from '../core/robot/parameters.ts';
+import type { RobotParameters } from '../core/robot/parameters.ts';
 import type { RoutePlan } from '../core/route/plan.ts';
 
 interface Row<T extends Model> extends Model<InferAttributes<T>, InferCreationAttributes<T>> {
@@ -34,7 +34,7 @@ export interface SetupRow extends Row<SetupRow> {
   robotId: string;
   number: number;
   reason: string;
-  setup: Setup;
+  setup: RobotParameters;
   sources: Sources;
   createdAt: Date;
 }
@@ -84,7 +84,7 @@ export interface RevisionRow extends Row<RevisionRow> {
   origin: 'hand' | 'aim' | 'bench';
   reason: string;
   plan: RoutePlan;
-  promises: AimPromise[];
+  promises: PredictedEffect[];
   createdAt: Date;
 }
 export interface SessionRow extends Row<SessionRow> {
@@ -162,7 +162,7 @@ export interface LinkRow extends Model<InferAttributes<LinkRow>, InferCreationAt
   robotId: string;
   name: string;
   practice: boolean;
-  receipt: Receipt;
+  receipt: Acknowledgement;
   /** How many batches of lines have been stored. */
   batches: number;
   lastAt: Date | null;

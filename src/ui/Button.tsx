@@ -3,11 +3,11 @@ import styles from './Button.module.css';
 
 interface ButtonProps extends ButtonHTMLAttributes<HTMLButtonElement> {
   /** `main` for the one thing to do next, `quiet` for what stays in the background. */
-  weight?: 'main' | 'plain' | 'quiet';
+  variant?: 'main' | 'plain' | 'quiet';
 }
 
-export function Button({ weight = 'plain', className, ...rest }: ButtonProps) {
-  const classes = [styles['button'], weight === 'plain' ? '' : styles[weight], className];
+export function Button({ variant = 'plain', className, ...rest }: ButtonProps) {
+  const classes = [styles['button'], variant === 'plain' ? '' : styles[variant], className];
   return <button type="button" className={classes.filter(Boolean).join(' ')} {...rest} />;
 }
 

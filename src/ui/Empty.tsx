@@ -34,7 +34,7 @@ export function Empty({ title, children, offerDemo = false, action }: EmptyProps
           <Button onClick={() => void loadDemo()}>Load the demo, “Saltmarsh Watch”</Button>
         )}
       </div>
-      {fault !== null && <Notice mood="fault">{fault}</Notice>}
+      {fault !== null && <Notice tone="fault">{fault}</Notice>}
     </section>
   );
 }

@@ -13,7 +13,7 @@ export function KeyHelp({ keys }: { keys: readonly SheetKey[] }) {
   ]);
   if (!open) {
     return (
-      <Button weight="quiet" className={styles['hint']} onClick={() => setOpen(true)}>
+      <Button variant="quiet" className={styles['hint']} onClick={() => setOpen(true)}>
         ? shows the keys
       </Button>
     );
@@ -27,7 +27,7 @@ export function KeyHelp({ keys }: { keys: readonly SheetKey[] }) {
           <kbd>{name.replace('Arrow', '')}</kbd>
         </div>
       ))}
-      <Button weight="quiet" onClick={() => setOpen(false)}>
+      <Button variant="quiet" onClick={() => setOpen(false)}>
         Close
       </Button>
     </section>

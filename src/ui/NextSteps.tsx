@@ -73,7 +73,7 @@ export function NextSteps({ experiment, onPlan }: NextStepsProps) {
                 </small>
               )}
               {step.position !== null && (
-                <Button weight="quiet" onClick={() => onPlan(step.experiment.plan)}>
+                <Button variant="quiet" onClick={() => onPlan(step.experiment.plan)}>
                   Put it in
                 </Button>
               )}

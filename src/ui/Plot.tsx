@@ -14,7 +14,7 @@ import {
 import { useMemo } from 'react';
 import { Scatter } from 'react-chartjs-2';
 import styles from './Plot.module.css';
-import { useInk, type Ink } from './useInk.ts';
+import { useThemeColors, type Ink } from './useThemeColors.ts';
 
 Chart.register(
   ScatterController,
@@ -61,7 +61,7 @@ const SHAPES = ['cross', 'rectRot', 'triangle', 'crossRot', 'circle'] as const;
 
 /** A plot of measurements over a common frame of type and colours, in either theme. */
 export function Plot({ label, x, y, series, shaded = [] }: PlotProps) {
-  const ink = useInk();
+  const ink = useThemeColors();
   const options: ChartOptions<'scatter'> = {
     maintainAspectRatio: false,
     animation: false,

@@ -2,12 +2,12 @@ import { visibleEdges, type Field } from '../core/field/field.ts';
 import { rectangle } from '../core/mathematics/polygon.ts';
 import { toField, type Point, type Pose } from '../core/mathematics/pose.ts';
 import { nearestInCone, packSegments } from '../core/mathematics/ray.ts';
-import type { RangeSensor, Setup } from '../core/robot/parameters.ts';
+import type { RangeSensor, RobotParameters } from '../core/robot/parameters.ts';
 import styles from './RobotMark.module.css';
 
 interface RobotMarkProps {
   pose: Pose;
-  setup: Setup;
+  setup: RobotParameters;
   field: Field;
   drawn: (point: Point) => Point;
 }

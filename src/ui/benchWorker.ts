@@ -1,8 +1,8 @@
-import type { BenchDoor } from '../workers/bench.worker.ts';
+import type { BenchWorkerApi } from '../workers/bench.worker.ts';
 import { CancellableWorker } from './cancellableWorker.ts';
 
 export type { Against, RestAnalysis } from '../workers/bench.worker.ts';
-export type BenchWorker = CancellableWorker<BenchDoor>;
+export type BenchWorker = CancellableWorker<BenchWorkerApi>;
 
 /** A worker for long recordings and for drift verdicts, started when first needed. */
 export function benchWorker(): BenchWorker {

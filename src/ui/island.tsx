@@ -27,7 +27,7 @@ function Failed({ error, resetErrorBoundary }: FallbackProps) {
         back. The fault is: “{sentenceOf(error)}”.
       </p>
       <div className={styles['actions']}>
-        <Button weight="main" onClick={resetErrorBoundary}>
+        <Button variant="main" onClick={resetErrorBoundary}>
           Try again
         </Button>
         <Button onClick={() => location.reload()}>Load the page anew</Button>

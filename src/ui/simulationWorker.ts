@@ -1,7 +1,7 @@
-import type { SimulationDoor } from '../workers/simulation.worker.ts';
+import type { SimulationWorkerApi } from '../workers/simulation.worker.ts';
 import { CancellableWorker } from './cancellableWorker.ts';
 
-export type SimulationWorker = CancellableWorker<SimulationDoor>;
+export type SimulationWorker = CancellableWorker<SimulationWorkerApi>;
 
 /** A worker for simulations, started when first needed. */
 export function simulationWorker(): SimulationWorker {

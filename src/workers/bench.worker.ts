@@ -4,7 +4,7 @@ import { driftVerdict, type DriftVerdict } from '../core/analysis/checks/driftVe
 import { gyroRest, type GyroRest, type StillLog } from '../core/benches/gyroRest.ts';
 import { motionLogOf, stillLogOf } from '../core/benches/logs.ts';
 import type { Field } from '../core/field/field.ts';
-import type { DriveBase, Setup } from '../core/robot/parameters.ts';
+import type { DriveBase, RobotParameters } from '../core/robot/parameters.ts';
 import type { RoutePlan } from '../core/route/plan.ts';
 import { packRecording, unpackColumn, type PackedColumn } from '../core/telemetry/packed.ts';
 import { RecordingFile, type Recording } from '../core/telemetry/recording.ts';
@@ -13,7 +13,7 @@ import { RecordingFile, type Recording } from '../core/telemetry/recording.ts';
 export interface Against {
   plan: RoutePlan;
   field: Field;
-  setup: Setup;
+  setup: RobotParameters;
 }
 
 export interface RestAnalysis {
@@ -106,6 +106,6 @@ const door = {
 };
 
 /** What the bench worker offers to views. */
-export type BenchDoor = typeof door;
+export type BenchWorkerApi = typeof door;
 
 Comlink.expose(door);

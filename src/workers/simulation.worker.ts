@@ -8,13 +8,16 @@ import {
   type AimOption,
   type AimTarget,
 } from '../core/analysis/aim/aim.ts';
-import { honestyOf, type Honesty } from '../core/analysis/budget/honestyOf.ts';
+import {
+  calibrationOf,
+  type ForecastCalibration,
+} from '../core/analysis/budget/forecastCalibration.ts';
 import { spreadShares } from '../core/analysis/budget/refit.ts';
 import type { OffsetSummary } from '../core/analysis/runs/summary.ts';
 import { compareRuns, type Comparison } from '../core/analysis/runs/comparison.ts';
 import type { Offset, Zone } from '../core/field/field.ts';
 import type { TravelLog } from '../core/benches/logs.ts';
-import { recordedRun, type RecordedRun } from '../core/analysis/runs/departure.ts';
+import { recordedRun, type RecordedRun } from '../core/analysis/runs/divergence.ts';
 import {
   loopResponse,
   type LoopKind,
@@ -22,9 +25,9 @@ import {
   type LoopSetting,
 } from '../core/analysis/tuning/response.ts';
 import { gainMap, leadMap, type StabilityMap } from '../core/analysis/tuning/stabilityMap.ts';
-import { comparedWays, type ComparedWay } from '../core/analysis/planning/ways.ts';
+import { comparedWays, type ComparedWay } from '../core/analysis/planning/alternatives.ts';
 import { nextSteps, type NextStep } from '../core/analysis/planning/nextSteps.ts';
-import type { Setup } from '../core/robot/parameters.ts';
+import type { RobotParameters } from '../core/robot/parameters.ts';
 import type { Checkpoint } from '../core/route/plan.ts';
 import { emptyForecast, simulateRuns, type Forecast } from '../core/simulation/forecast.ts';
 import { outcomesOf, type ForecastOutcomes } from '../core/simulation/outcomes.ts';
@@ -70,7 +73,7 @@ const door = {
   },
   /** Sums a forecast up: sorting thousands of distances would hold the page up. */
   summary(experiment: Experiment, forecast: Forecast): ForecastSummary {
-    const band = spreadBand(forecast, experiment.truth.body);
+    const band = spreadBand(forecast, experiment.trueParameters.body);
     const outcomes = outcomesOf(experiment, forecast);
     return Comlink.transfer({ forecast, band, outcomes }, buffersOf(forecast));
   },
@@ -88,8 +91,8 @@ const door = {
     zone: Zone,
     measured: Offset[],
     seed: number,
-  ): Honesty | null {
-    return honestyOf(experiment, checkpoint, zone, measured, seed);
+  ): ForecastCalibration | null {
+    return calibrationOf(experiment, checkpoint, zone, measured, seed);
   },
   /** A recording laid over the forecast of its run. */
   recorded(experiment: Experiment, log: TravelLog, seed: number): RecordedRun | null {
@@ -111,7 +114,7 @@ const door = {
     return comparedWays(experiment, step);
   },
   gainMap(
-    setup: Setup,
+    setup: RobotParameters,
     kind: LoopKind,
     speeds: number[],
     gains: number[],
@@ -120,7 +123,7 @@ const door = {
     return gainMap(setup, kind, speeds, gains, onProgress);
   },
   leadMap(
-    setup: Setup,
+    setup: RobotParameters,
     kind: 'wall' | 'line',
     speeds: number[],
     leads: number[],
@@ -128,12 +131,12 @@ const door = {
   ): StabilityMap {
     return leadMap(setup, kind, speeds, leads, onProgress);
   },
-  response(setup: Setup, setting: LoopSetting, duration: number): LoopResponse {
+  response(setup: RobotParameters, setting: LoopSetting, duration: number): LoopResponse {
     return loopResponse(setup, setting, duration);
   },
 };
 
 /** What the simulation worker offers to views. */
-export type SimulationDoor = typeof door;
+export type SimulationWorkerApi = typeof door;
 
 Comlink.expose(door);

@@ -425,7 +425,7 @@ describe('the forecast of the server', () => {
       seed: 5,
       runs: 6,
     });
-    const here = forecastRuns({ plan, field, believed: setup, truth: setup }, 5, 6);
+    const here = forecastRuns({ plan, field, estimated: setup, trueParameters: setup }, 5, 6);
     expect(answer.body.poses).toEqual(Array.from(here.poses));
   });
 });

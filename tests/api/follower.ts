@@ -1,5 +1,5 @@
 import type { LinkEvent } from '../../src/contracts/link.ts';
-import type { Receipt } from '../../src/core/telemetry/receipt.ts';
+import type { Acknowledgement } from '../../src/core/telemetry/acknowledgement.ts';
 
 type SentLine = Record<string, number | string>;
 
@@ -9,7 +9,7 @@ export interface Follower {
   ready: Promise<void>;
   lines: () => SentLine[];
   numbers: () => number[];
-  receipts: () => Receipt[];
+  receipts: () => Acknowledgement[];
   lastBatch: () => number;
   stop: () => void;
 }
@@ -18,7 +18,7 @@ export interface Follower {
 export function followLines(address: string, link: string, after?: number): Follower {
   const ending = new AbortController();
   const lines: SentLine[] = [];
-  const receipts: Receipt[] = [];
+  const receipts: Acknowledgement[] = [];
   let last = after ?? 0;
   let begun = () => {};
   const ready = new Promise<void>((resolve) => (begun = resolve));

@@ -4,7 +4,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { address } from '../sharedApplication.ts';
 import type { Link, OpenedLink, WaitingCommand } from '../../src/contracts/link.ts';
 import type { Robot } from '../../src/contracts/records.ts';
-import type { Receipt } from '../../src/core/telemetry/receipt.ts';
+import type { Acknowledgement } from '../../src/core/telemetry/acknowledgement.ts';
 import { caller } from './client.ts';
 import { followLines } from './follower.ts';
 
@@ -23,7 +23,7 @@ const lines = (from: number, to: number) =>
 const post = async (token: string, body: string) =>
   (await (
     await fetch(`${address}/api/v1/link/${token}`, { method: 'POST', body })
-  ).json()) as Receipt;
+  ).json()) as Acknowledgement;
 
 describe('a link', () => {
   it('counts what arrives, what is missing, late, doubled and unreadable', async () => {
@@ -64,11 +64,11 @@ describe('a link', () => {
 
   it('takes one long request while it is being sent', async () => {
     const { token } = await open();
-    const answer = new Promise<Receipt>((resolve, reject) => {
+    const answer = new Promise<Acknowledgement>((resolve, reject) => {
       const long = request(`${address}/api/v1/link/${token}`, { method: 'POST' }, (response) => {
         let text = '';
         response.on('data', (chunk: Buffer) => (text += chunk.toString()));
-        response.on('end', () => resolve(JSON.parse(text) as Receipt));
+        response.on('end', () => resolve(JSON.parse(text) as Acknowledgement));
       });
       long.on('error', reject);
       const send = async () => {

@@ -2,7 +2,7 @@ import { readFileSync, rmSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import type { Link, OpenedLink } from '../../src/contracts/link.ts';
 import type { Robot } from '../../src/contracts/records.ts';
-import type { Receipt } from '../../src/core/telemetry/receipt.ts';
+import type { Acknowledgement } from '../../src/core/telemetry/acknowledgement.ts';
 import { caller } from '../api/client.ts';
 import { followLines } from '../api/follower.ts';
 import { startApplication } from '../application.ts';
@@ -33,7 +33,7 @@ describe('a line that was acknowledged', () => {
         method: 'POST',
         body: text,
       });
-      next = ((await answer.json()) as Receipt).next;
+      next = ((await answer.json()) as Acknowledgement).next;
       acknowledged = next - 1;
     };
     for (const victim of ['application', 'both'] as const) {

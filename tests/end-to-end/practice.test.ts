@@ -12,7 +12,7 @@ import type {
 } from '../../src/contracts/records.ts';
 import { wheelDiameters } from '../../src/core/robot/driveBase.ts';
 import { degrees } from '../../src/core/mathematics/angle.ts';
-import type { Setup } from '../../src/core/robot/parameters.ts';
+import type { RobotParameters } from '../../src/core/robot/parameters.ts';
 import { randomRun, type RunRecord } from '../../src/core/simulation/run.ts';
 import { packRecording } from '../../src/core/telemetry/packed.ts';
 import { readRecording } from '../../src/core/telemetry/recording.ts';
@@ -298,7 +298,7 @@ describe('what the link recorded of a run', () => {
         : move,
     );
     const went = randomRun(
-      { plan: { ...plan, moves }, field, believed: setup, truth: setup },
+      { plan: { ...plan, moves }, field, estimated: setup, trueParameters: setup },
       3,
       1,
     );
@@ -328,7 +328,7 @@ describe('what the link recorded of a run', () => {
 });
 
 /** A simulated run as the lines of a hub: time, both motors and heading. */
-function telemetryOf({ trace }: RunRecord, setup: Setup): string {
+function telemetryOf({ trace }: RunRecord, setup: RobotParameters): string {
   const { left, right } = wheelDiameters(setup.drive);
   const { track, gearRatio } = setup.drive;
   const sign = setup.gyro.rightPositive ? -1 : 1;

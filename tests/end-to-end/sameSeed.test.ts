@@ -28,7 +28,7 @@ beforeAll(async () => {
   script = worker.url();
   const setup = (await call<Robot>('GET', `robots/${route.robotId}`)).body.setup.setup;
   const { field } = (await call<FieldRecord>('GET', `fields/${route.fieldId}`)).body;
-  experiment = { plan: route.revision.plan, field, believed: setup, truth: setup };
+  experiment = { plan: route.revision.plan, field, estimated: setup, trueParameters: setup };
 });
 afterAll(() => browser.close());
 
@@ -68,11 +68,11 @@ describe('the same seed', () => {
   it('gives the same runs in one worker, in two, and on the server, to the last digit', async () => {
     const one = await inWorker(0, RUNS);
     const two = await Promise.all([inWorker(0, 15), inWorker(15, RUNS - 15)]);
-    const { plan, field, believed } = experiment;
+    const { plan, field, estimated } = experiment;
     const server = await call<{ poses: number[] }>('POST', 'forecasts', {
       plan,
       field,
-      setup: believed,
+      setup: estimated,
       seed: SEED,
       runs: RUNS,
     });

@@ -20,7 +20,7 @@ import type { PracticeCommand } from '../../src/core/practice/commands.ts';
 import { PracticeHub } from '../../src/core/practice/hub.ts';
 import { practiceTruth } from '../../src/core/practice/truth.ts';
 import { STARTING_SETUP } from '../../src/core/robot/parameters.ts';
-import { turnRunOn } from '../../src/core/robot/stopping.ts';
+import { stoppingAngle } from '../../src/core/robot/stopping.ts';
 import type { Estimate } from '../../src/core/mathematics/leastSquares.ts';
 import { TelemetryReader, writeLine, type TelemetryLine } from '../../src/core/telemetry/lines.ts';
 import { RecordingBuilder } from '../../src/core/telemetry/recording.ts';
@@ -58,7 +58,7 @@ function yes(what: string, right: boolean): void {
 /** What a corner of the hub's gyro square really is beyond 90°, rad: the mean of many single turns. */
 function trueCorner(hub: PracticeHub): number {
   const rate = radians(120);
-  const trigger = CORNER - turnRunOn(BELIEVED, rate, 'spot');
+  const trigger = CORNER - stoppingAngle(BELIEVED, rate, 'spot');
   const turns = Array.from({ length: 200 }, (_, i) => {
     const lines = hub.carryOut({
       do: 'turn by gyro',
@@ -114,7 +114,7 @@ function measure(seed: number): void {
     note('wheels: diameter', found.wheelDiameter, true_.drive.wheelDiameter);
     note('wheels: ratio', found.wheelRatio, true_.drive.wheelRatio);
   }
-  // Told by a believed diameter, a turn shows the track in units of that diameter.
+  // Told by a estimated diameter, a turn shows the track in units of that diameter.
   const perDiameter = drive.wheelDiameter / true_.drive.wheelDiameter;
   if (wanted('track')) {
     const found = trackResult(
@@ -166,7 +166,7 @@ function measure(seed: number): void {
         angles.map((trigger) => ({ do: 'turn by gyro', trigger, rate, style: 'spot' }) as const),
       ).map((one) => from.turnTrialOf(one)!),
     )!;
-    note('turn: run-on', model.runOn[0]!.estimate, turnRunOn(true_, rate, 'spot'));
+    note('turn: run-on', model.runOn[0]!.estimate, stoppingAngle(true_, rate, 'spot'));
     note('turn: slope', model.slope, 1 / true_.gyro.scale);
   }
   if (wanted('range')) {

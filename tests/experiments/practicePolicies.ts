@@ -4,7 +4,7 @@ import { aimOptions } from '../../src/core/analysis/aim/aim.ts';
 import { toolPose } from '../../src/core/robot/toolPose.ts';
 import { verdictOf, type MeasuredRun } from '../../src/core/analysis/runs/verdict.ts';
 import { offsetFrom, scores, type Offset, type Zone } from '../../src/core/field/field.ts';
-import { withSetupValues, type Setup } from '../../src/core/robot/parameters.ts';
+import { withSetupValues, type RobotParameters } from '../../src/core/robot/parameters.ts';
 import { checkpointsOf, shiftedPlan, type RoutePlan } from '../../src/core/route/plan.ts';
 import { forecastPose, forecastRuns, momentAfterMove } from '../../src/core/simulation/forecast.ts';
 import { normal } from '../../src/core/mathematics/randomness.ts';
@@ -23,7 +23,7 @@ const RUNS = 60;
 /** The verdict is asked after every this many runs of a revision. */
 const SERIES = 10;
 const GOAL = 0.9;
-const believed = ROBOT;
+const estimated = ROBOT;
 const plan = TO_THE_HIDE;
 const zone: Zone = {
   ...HIDE.zone,
@@ -33,24 +33,33 @@ const zone: Zone = {
 const [checkpoint] = checkpointsOf(plan);
 
 /** A robot that is not quite what its setup says: wheels, gyro and braking are a little off. */
-function hiddenTruth(seed: number): Setup {
+function hiddenTruth(seed: number): RobotParameters {
   const draw = normal(seed, 0, 1);
-  return withSetupValues(believed, {
-    'drive.wheelDiameter': believed.drive.wheelDiameter * (1 + 0.012 * draw()),
+  return withSetupValues(estimated, {
+    'drive.wheelDiameter': estimated.drive.wheelDiameter * (1 + 0.012 * draw()),
     'gyro.scale': 1 + 0.006 * draw(),
-    'motor.braking': believed.motor.braking * (1 + 0.1 * draw()),
+    'motor.braking': estimated.motor.braking * (1 + 0.1 * draw()),
   });
 }
 
-function offsetsOf(driven: RoutePlan, truth: Setup, seed: number, runs: number): Offset[] {
-  const forecast = forecastRuns({ plan: driven, field: FIELD, believed, truth }, seed, runs);
+function offsetsOf(
+  driven: RoutePlan,
+  truth: RobotParameters,
+  seed: number,
+  runs: number,
+): Offset[] {
+  const forecast = forecastRuns(
+    { plan: driven, field: FIELD, estimated, trueParameters: truth },
+    seed,
+    runs,
+  );
   return Array.from({ length: runs }, (_, run) =>
-    offsetFrom(zone, toolPose(believed.body, forecastPose(forecast, run, momentAfterMove(3)))),
+    offsetFrom(zone, toolPose(estimated.body, forecastPose(forecast, run, momentAfterMove(3)))),
   );
 }
 
 /** The plan at the end of a practice of 60 runs. */
-function practise(policy: Policy, truth: Setup, seed: number): RoutePlan {
+function practise(policy: Policy, truth: RobotParameters, seed: number): RoutePlan {
   if (policy === 'never correct') return plan;
   let now = plan;
   if (policy === 'correct after every run') {
@@ -73,7 +82,7 @@ function practise(policy: Policy, truth: Setup, seed: number): RoutePlan {
     runs = [...runs, ...more.map((offset) => ({ offset, hit: null }))];
     const { kind, summary } = verdictOf(runs, zone, GOAL);
     if (kind !== 'aim' || summary === null) continue;
-    const experiment = { plan: now, field: FIELD, believed, truth: believed };
+    const experiment = { plan: now, field: FIELD, estimated, trueParameters: estimated };
     const [best] = aimOptions(experiment, [{ checkpoint: checkpoint!, zone, summary }]);
     if (best === undefined) continue;
     now = shiftedPlan(now, new Map(best.changes.map(({ moveId, change }) => [moveId, change])));

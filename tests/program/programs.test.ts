@@ -3,6 +3,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createInterface } from 'node:readline';
+import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
 import robotText from '../../demo/robot.json?raw';
 import { FIELD } from '../../demo/field.ts';
@@ -18,7 +19,11 @@ import type { Field } from '../../src/core/field/field.ts';
 import type { RoutePlan } from '../../src/core/route/plan.ts';
 import type { LightPlace } from '../../src/core/robot/parameters.ts';
 import type { Stop } from '../../src/core/robot/motor.ts';
-import { STARTING_SETUP, withSetupValues, type Setup } from '../../src/core/robot/parameters.ts';
+import {
+  STARTING_SETUP,
+  withSetupValues,
+  type RobotParameters,
+} from '../../src/core/robot/parameters.ts';
 import { Plant } from '../../src/core/simulation/plant.ts';
 import { recordRun, startPose } from '../../src/core/simulation/run.ts';
 import { worldOf } from '../../src/core/simulation/world.ts';
@@ -83,7 +88,7 @@ type Answer = number | boolean | null;
 const folder = () => mkdtempSync(join(tmpdir(), 'corvat-'));
 
 /** Runs a generated program under python3 against the plant, method by method. */
-function runPython(source: string, plant: Plant, setup: Setup): Promise<void> {
+function runPython(source: string, plant: Plant, setup: RobotParameters): Promise<void> {
   const file = join(folder(), 'program.py');
   writeFileSync(file, source + PYTHON_HUB);
   return converse(['python3', file], plant, setup);
@@ -92,7 +97,7 @@ function runPython(source: string, plant: Plant, setup: Setup): Promise<void> {
 const hasJava = spawnSync('javac', ['-version']).status === 0;
 
 /** The same for Java, compiled first. */
-function runJava(source: string, plant: Plant, setup: Setup): Promise<void> {
+function runJava(source: string, plant: Plant, setup: RobotParameters): Promise<void> {
   const at = folder();
   writeFileSync(join(at, 'RouteProgram.java'), source);
   writeFileSync(join(at, 'Pipe.java'), JAVA_HUB);
@@ -102,7 +107,11 @@ function runJava(source: string, plant: Plant, setup: Setup): Promise<void> {
 }
 
 /** Answers what a program asks of its hub until it ends. */
-async function converse(command: [string, ...string[]], plant: Plant, setup: Setup): Promise<void> {
+async function converse(
+  command: [string, ...string[]],
+  plant: Plant,
+  setup: RobotParameters,
+): Promise<void> {
   const [program, ...args] = command;
   const process = spawn(program, args, { stdio: ['pipe', 'pipe', 'inherit'] });
   const sign = setup.gyro.rightPositive ? -1 : 1;
@@ -140,14 +149,14 @@ const WRAPPING = withSetupValues(STARTING_SETUP, { 'drive.encoderWraps': true })
 
 describe('the generated programs', () => {
   const robot = readJsonFile(robotText) as RobotFile;
-  const believed = robot.setups.at(-1)!.setup;
+  const estimated = robot.setups.at(-1)!.setup;
   const demo = (text: string) => (readJsonFile(text) as RouteFile).revisions.at(-1)!.plan;
 
-  type Route = [name: string, RoutePlan, Field, Setup, rightPositive: boolean];
+  type Route = [name: string, RoutePlan, Field, RobotParameters, rightPositive: boolean];
   const routes: Route[] = [
-    ['Sluice, then Tide Gauge', demo(sluiceText), FIELD, believed, true],
-    ['Heron Hide', demo(heronHideText), FIELD, believed, true],
-    ['Seed Bank', demo(seedBankText), FIELD, believed, true],
+    ['Sluice, then Tide Gauge', demo(sluiceText), FIELD, estimated, true],
+    ['Heron Hide', demo(heronHideText), FIELD, estimated, true],
+    ['Seed Bank', demo(seedBankText), FIELD, estimated, true],
     ['every kind of move', EVERY_KIND_PLAN, EVERY_KIND_FIELD, STARTING_SETUP, true],
     ['every kind of move, left positive', EVERY_KIND_PLAN, EVERY_KIND_FIELD, STARTING_SETUP, false],
     ['motors that wrap at 360', EVERY_KIND_PLAN, EVERY_KIND_FIELD, WRAPPING, true],
@@ -182,4 +191,26 @@ describe('the generated programs', () => {
   it.runIf(hasJava).each(routes)('end where the simulation ends, in Java: %s', (...route) =>
     endsAlike(route, javaProgram, runJava),
   );
+});
+
+describe('the libraries that programs are made from', () => {
+  const library = (path: string) =>
+    fileURLToPath(new URL(`../../src/core/formats/program/${path}`, import.meta.url));
+
+  it('are Python that compiles', () => {
+    const files = ['library.py', 'wrapping_motors.py'].map((name) => library(`python/${name}`));
+    const check = 'import ast, sys\nfor name in sys.argv[1:]: ast.parse(open(name).read(), name)';
+    const { status, stderr } = spawnSync('python3', ['-c', check, ...files], { encoding: 'utf8' });
+    expect(status, stderr).toBe(0);
+  });
+
+  it.runIf(hasJava)('are Java that compiles', () => {
+    const files = ['RouteProgram.java', 'WrappingMotors.java'].map((name) =>
+      library(`java/${name}`),
+    );
+    const { status, stderr } = spawnSync('javac', ['-d', folder(), ...files], {
+      encoding: 'utf8',
+    });
+    expect(status, stderr).toBe(0);
+  });
 });

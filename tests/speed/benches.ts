@@ -6,7 +6,7 @@ import type { Robot } from '../../src/contracts/records.ts';
 import { gyroRest } from '../../src/core/benches/gyroRest.ts';
 import { stillLogOf } from '../../src/core/benches/logs.ts';
 import { normal } from '../../src/core/mathematics/randomness.ts';
-import type { Receipt } from '../../src/core/telemetry/receipt.ts';
+import type { Acknowledgement } from '../../src/core/telemetry/acknowledgement.ts';
 import { readRecording } from '../../src/core/telemetry/recording.ts';
 import { caller } from '../api/client.ts';
 import { longestTask, pageTime, watchLongTasks } from './longTasks.ts';
@@ -137,7 +137,8 @@ export async function tenRobots(browser: Browser, address: string): Promise<Line
   await page.close();
   const receipts = await Promise.all(
     links.map(
-      async ({ token }) => (await call<{ receipt: Receipt }>('GET', `link/${token}`)).body.receipt,
+      async ({ token }) =>
+        (await call<{ receipt: Acknowledgement }>('GET', `link/${token}`)).body.receipt,
     ),
   );
   const arrived = receipts.reduce((sum, receipt) => sum + receipt.arrived, 0);

@@ -29,8 +29,8 @@ const experiment: Experiment = {
     starts: [{ id: 'floor', name: 'Floor', pose: { x: 0, y: 0, heading: 0 } }],
     picture: null,
   },
-  believed: STARTING_SETUP,
-  truth: STARTING_SETUP,
+  estimated: STARTING_SETUP,
+  trueParameters: STARTING_SETUP,
 };
 
 /** The core's loop beside the same loop in C with -O2, in turns; nothing where there is no compiler. */

@@ -36,7 +36,7 @@ function demoExperiment(): Experiment {
   const route = read('route-sluice-and-tide-gauge.json') as RouteFile;
   const setup = robot.setups.at(-1)!.setup;
   const { plan } = route.revisions.at(-1)!;
-  return { plan, field: FIELD, believed: setup, truth: setup };
+  return { plan, field: FIELD, estimated: setup, trueParameters: setup };
 }
 
 /** Simulation alone: time of 500 runs, and what each tick of the program's loop leaves on the heap. */
@@ -52,7 +52,7 @@ function simulation(): Line[] {
   }
   const ticks =
     forecast.durations.reduce((sum, time) => sum + time, 0) /
-    experiment.believed.program.loopPeriod;
+    experiment.estimated.program.loopPeriod;
   // The young generation is large enough for no collection to hide anything; see the npm script.
   globalThis.gc?.();
   const before = process.memoryUsage().heapUsed;
@@ -84,7 +84,7 @@ function budgetOfADrag(): Line[] {
     const dragged = { ...experiment, plan: { ...experiment.plan, moves } };
     const from = performance.now();
     const nominal = nominalRun(dragged);
-    budgetBand(budgetOf(dragged, known), nominal, dragged.believed.body);
+    budgetBand(budgetOf(dragged, known), nominal, dragged.estimated.body);
     times.push(performance.now() - from);
   }
   return [

@@ -1,5 +1,5 @@
 import { TableError, writeTable, type TableRow } from '../../core/formats/table.ts';
-import { setupPaths, setupValue, type Setup } from '../../core/robot/parameters.ts';
+import { setupPaths, setupValue, type RobotParameters } from '../../core/robot/parameters.ts';
 import { setupSchema, sourceSchema, type Source, type Sources } from '../domain.ts';
 import { robotFileSchema, type RobotFile } from '../files.ts';
 import { benchSchema } from '../bench.ts';
@@ -99,7 +99,7 @@ function setupIn(rows: TableRow[]): RobotFile['setups'][number] {
     number: countIn(first, 'number'),
     createdAt: first.cells['created']!,
     reason: first.cells['reason']!,
-    setup: checked(first, setupSchema, groups) satisfies Setup,
+    setup: checked(first, setupSchema, groups) satisfies RobotParameters,
     sources,
   };
 }

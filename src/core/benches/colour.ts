@@ -40,7 +40,7 @@ export interface ColourResult {
 const GATES = { saturation: 0.25, value: 0.1 } as const;
 /** Scaled distance beyond which a reading is none of the classes. */
 const REJECT_BEYOND = 5;
-/** Smallest spreads that are believed: a few samples of one moment show too little. */
+/** Smallest spreads that are estimated: a few samples of one moment show too little. */
 const LEAST: HueColour = { hue: radians(4), saturation: 0.04, value: 0.04 };
 
 /** Red, green and blue to hue, saturation and value (Smith, SIGGRAPH 1978). */

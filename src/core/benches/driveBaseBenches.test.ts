@@ -62,7 +62,7 @@ describe('the wheels bench', () => {
 });
 
 describe('the track bench', () => {
-  it('turns believed track and counted turns into the effective track', () => {
+  it('turns estimated track and counted turns into the effective track', () => {
     const trial = (told: number, measured: number) => ({
       told: radians(told),
       measured: radians(measured),

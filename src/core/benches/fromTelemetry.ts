@@ -16,14 +16,14 @@ import type { DistanceTrial } from './wheels.ts';
  * What a sender did between two events: its lines in order, the last with the event and with what a
  * person beside it read off tape and protractor.
  */
-export type Episode = readonly TelemetryLine[];
+export type TelemetrySegment = readonly TelemetryLine[];
 
 /** Cuts lines into episodes, each ending with its event; what follows the last is still open. */
 export function episodesOf(lines: readonly TelemetryLine[]): {
-  closed: Episode[];
+  closed: TelemetrySegment[];
   open: TelemetryLine[];
 } {
-  const closed: Episode[] = [];
+  const closed: TelemetrySegment[] = [];
   let open: TelemetryLine[] = [];
   for (const line of lines) {
     open.push(line);
@@ -40,12 +40,12 @@ const DRIVEN = 'driven';
 const SQUARE = 'square';
 const SPUN = 'spun';
 
-function endsWith(episode: Episode, event: string): boolean {
+function endsWith(episode: TelemetrySegment, event: string): boolean {
   return episode.at(-1)?.event === event;
 }
 
 /** A straight, when a person measured its end; null of other episodes. */
-export function distanceTrialOf(episode: Episode, drive: DriveBase): DistanceTrial | null {
+export function distanceTrialOf(episode: TelemetrySegment, drive: DriveBase): DistanceTrial | null {
   if (!endsWith(episode, DRIVEN)) return null;
   const motors = motorChange(episode);
   const ahead = lastOf(episode, 'ahead');
@@ -57,7 +57,7 @@ export function distanceTrialOf(episode: Episode, drive: DriveBase): DistanceTri
 }
 
 /** A turn by the motors with a measured angle. */
-export function trackTrialOf(episode: Episode, drive: DriveBase): TrackTrial | null {
+export function trackTrialOf(episode: TelemetrySegment, drive: DriveBase): TrackTrial | null {
   const motors = motorChange(episode);
   const measured = lastOf(episode, 'turned');
   if (motors === null || measured === null) return null;
@@ -66,7 +66,7 @@ export function trackTrialOf(episode: Episode, drive: DriveBase): TrackTrial | n
 }
 
 /** A square with a measured end; the way round is told by the motors. */
-export function squareTrialOf(episode: Episode): SquareTrial | null {
+export function squareTrialOf(episode: TelemetrySegment): SquareTrial | null {
   if (!endsWith(episode, SQUARE)) return null;
   const motors = motorChange(episode);
   const [x, y] = [lastOf(episode, 'ahead'), lastOf(episode, 'aside')];
@@ -75,7 +75,7 @@ export function squareTrialOf(episode: Episode): SquareTrial | null {
 }
 
 /** Whole turns by hand; the reading keeps the sensor's own sign. */
-export function scaleTrialOf(episode: Episode): ScaleTrial | null {
+export function scaleTrialOf(episode: TelemetrySegment): ScaleTrial | null {
   if (!endsWith(episode, SPUN)) return null;
   const asked = lastOf(episode, 'asked');
   const headings = valuesOf(episode, 'heading');
@@ -88,7 +88,7 @@ export function scaleTrialOf(episode: Episode): ScaleTrial | null {
 }
 
 /** A turn that was stopped by the gyro, at the pace that the sender was told. */
-export function turnTrialOf(episode: Episode): TurnTrial | null {
+export function turnTrialOf(episode: TelemetrySegment): TurnTrial | null {
   const [asked, pace, turned] = ['asked', 'pace', 'turned'].map((name) => lastOf(episode, name));
   if (asked == null || pace == null || turned == null || asked === 0 || pace <= 0) return null;
   return {
@@ -103,7 +103,7 @@ export function turnTrialOf(episode: Episode): TurnTrial | null {
 const RANGE_LINES = 40;
 
 /** One reading a range sensor, against the tape of the event. */
-export function rangeReadingsOf(episode: Episode): RangeReading[] {
+export function rangeReadingsOf(episode: TelemetrySegment): RangeReading[] {
   const tape = lastOf(episode, 'tape');
   if (tape === null) return [];
   const incidence = lastOf(episode, 'incidence') ?? 0;
@@ -115,14 +115,14 @@ export function rangeReadingsOf(episode: Episode): RangeReading[] {
 }
 
 /** A sample of light over a surface that the event names. */
-export function lightSampleOf(episode: Episode): LightSample | null {
+export function lightSampleOf(episode: TelemetrySegment): LightSample | null {
   const surface = episode.at(-1)?.event;
   const value = lastOf(episode, 'light');
   return value !== null && (surface === 'dark' || surface === 'light') ? { surface, value } : null;
 }
 
 /** A sample of colour over a patch that the event names. */
-export function colourSampleOf(episode: Episode): ColourSample | null {
+export function colourSampleOf(episode: TelemetrySegment): ColourSample | null {
   const name = episode.at(-1)?.event;
   const [red, green, blue] = ['red', 'green', 'blue'].map((channel) => lastOf(episode, channel));
   return name == null || red == null || green == null || blue == null
@@ -131,7 +131,7 @@ export function colourSampleOf(episode: Episode): ColourSample | null {
 }
 
 /** How far both motors turned, rad. */
-function motorChange(episode: Episode): { left: number; right: number } | null {
+function motorChange(episode: TelemetrySegment): { left: number; right: number } | null {
   const [left, right] = [valuesOf(episode, 'left'), valuesOf(episode, 'right')];
   return left.length < 2 || right.length < 2
     ? null
@@ -150,11 +150,11 @@ export function valueOf(line: TelemetryLine, quantity: string): number | null {
   return null;
 }
 
-function valuesOf(episode: Episode, quantity: string): number[] {
+function valuesOf(episode: TelemetrySegment, quantity: string): number[] {
   return episode.flatMap((line) => valueOf(line, quantity) ?? []);
 }
 
-function lastOf(episode: Episode, quantity: string): number | null {
+function lastOf(episode: TelemetrySegment, quantity: string): number | null {
   const last = episode.at(-1);
   return last === undefined ? null : valueOf(last, quantity);
 }

@@ -1,4 +1,4 @@
-import { median, meanEstimate, robustSpread } from '../mathematics/sample.ts';
+import { median, meanEstimate, scaledMad } from '../mathematics/sample.ts';
 import {
   estimateOf,
   leastSquares,
@@ -136,7 +136,7 @@ function movements({ time, heading }: StillLog): Stretch[] {
   // A sensor that shows whole steps makes rates of whole steps a window.
   const limit = Math.max(
     SLOWEST_MOVEMENT,
-    MOVED_SPREADS * robustSpread(rates),
+    MOVED_SPREADS * scaledMad(rates),
     (1.5 * smallestStep(heading)) / RATE_WINDOW,
   );
   const stretches: Stretch[] = [];

@@ -56,12 +56,12 @@ export function gyroScale(trials: readonly ScaleTrial[]): GyroScale | null {
   };
 }
 
-/** What the sign says, against what the setup believed. */
-export function signSentence(result: GyroScale, believedRightPositive: boolean): string {
+/** What the sign says, against what the setup says. */
+export function signSentence(result: GyroScale, estimatedRightPositive: boolean): string {
   const happened = result.rightPositive
     ? 'Turned right, the reading rose'
     : 'Turned right, the reading fell';
-  return result.rightPositive === believedRightPositive
+  return result.rightPositive === estimatedRightPositive
     ? `${happened}, as the setup says.`
     : `${happened}: the sign is reversed, or the sensor sits upside down.`;
 }

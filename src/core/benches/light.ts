@@ -26,7 +26,7 @@ export interface LightResult {
 
 /** Looks that must fall on a line to be sure of it. */
 const LOOKS_ON_A_LINE = 3;
-/** Smallest spread that is believed, a share: a sensor that shows whole per cents hides less. */
+/** Smallest spread that is estimated, a share: a sensor that shows whole per cents hides less. */
 const LEAST_SPREAD = 0.003;
 
 /** Below this p-value the two spreads count as different. */

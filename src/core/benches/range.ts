@@ -4,7 +4,7 @@ import {
   type Estimate,
   type LinearFit,
 } from '../mathematics/leastSquares.ts';
-import { median, robustSpread } from '../mathematics/sample.ts';
+import { median, scaledMad } from '../mathematics/sample.ts';
 
 /** One reading of a range sensor against a tape. */
 export interface RangeReading {
@@ -83,7 +83,7 @@ export function rangeResult(
 function isOdd(offsets: readonly number[], unit: number): boolean {
   if (offsets.length < 3) return false;
   const others = offsets.filter((_, i) => i !== unit);
-  const allowed = Math.max(ODD_AT_LEAST, ODD_SPREADS * robustSpread(others));
+  const allowed = Math.max(ODD_AT_LEAST, ODD_SPREADS * scaledMad(others));
   return Math.abs(offsets[unit]! - median(others)) > allowed;
 }
 

@@ -113,11 +113,11 @@ describe('the range bench', () => {
       truth.program.loopPeriod,
     );
     // A program that knows of no offset and is told to stop at the trigger less its own run-on.
-    const believed = withSetupValues(truth, { 'range.offset': 0 });
+    const estimated = withSetupValues(truth, { 'range.offset': 0 });
     const runOn = speed * approachDelay(truth) + speed ** 2 / (2 * truth.motor.braking);
     const run = nominalRun({
-      believed,
-      truth,
+      estimated,
+      trueParameters: truth,
       plan: {
         startId: 's',
         moves: [

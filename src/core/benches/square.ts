@@ -68,18 +68,18 @@ export function firstOrderSquare(
 /**
  * Where a square ends that is driven and turned by encoders: an exact arc for every side and corner.
  *
- * @param believed track by which the corners are told, mm
+ * @param estimated track by which the corners are told, mm
  */
 export function encoderSquareEnd(
   way: SquareWay,
   side: number,
-  believed: number,
+  estimated: number,
   track: number,
   wheelRatio: number,
 ): Pose {
   const leftShare = 2 / (1 + wheelRatio);
   const rightShare = leftShare * wheelRatio;
-  const half = ((way === 'left' ? 1 : -1) * CORNER * believed) / 2;
+  const half = ((way === 'left' ? 1 : -1) * CORNER * estimated) / 2;
   let pose: Pose = { x: 0, y: 0, heading: 0 };
   for (let i = 0; i < SIDES; i++) {
     pose = alongArc(pose, { left: side * leftShare, right: side * rightShare }, track);
@@ -114,21 +114,21 @@ export function gyroSquareEnd(
 export function encoderSquare(
   trials: readonly SquareTrial[],
   side: number,
-  believedTrack: number,
+  estimatedTrack: number,
 ): SquareResult<EncoderSquare> | null {
   const means = meanEnds(trials);
   if (means === null) return null;
-  const firstOrder = firstOrderSquare(means.right, means.left, side, believedTrack);
+  const firstOrder = firstOrderSquare(means.right, means.left, side, estimatedTrack);
   const model = (way: SquareWay, [track, ratio]: readonly number[]) =>
-    encoderSquareEnd(way, side, believedTrack, track! * believedTrack, ratio!);
-  const start = [firstOrder.track / believedTrack, firstOrder.wheelRatio];
+    encoderSquareEnd(way, side, estimatedTrack, track! * estimatedTrack, ratio!);
+  const start = [firstOrder.track / estimatedTrack, firstOrder.wheelRatio];
   const fit = fitEnds(trials, model, start);
   const [track, wheelRatio] = fit.estimates as [Estimate, Estimate];
   const scaled = (estimate: Estimate): Estimate => ({
-    value: estimate.value * believedTrack,
-    standardError: estimate.standardError * believedTrack,
-    low: estimate.low * believedTrack,
-    high: estimate.high * believedTrack,
+    value: estimate.value * estimatedTrack,
+    standardError: estimate.standardError * estimatedTrack,
+    low: estimate.low * estimatedTrack,
+    high: estimate.high * estimatedTrack,
   });
   return {
     means,

@@ -3,7 +3,7 @@ import { transformed } from '../mathematics/sample.ts';
 
 /** A turn on the spot through several whole turns, told by the motors and counted by eye. */
 export interface TrackTrial {
-  /** Turn by the motors' degrees and the believed track, rad; left positive. */
+  /** Turn by the motors' degrees and the estimated track, rad; left positive. */
   told: number;
   /** True turn: the whole turns that were counted, and the rest by protractor; rad. */
   measured: number;

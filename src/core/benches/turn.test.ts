@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { radians, degrees } from '../mathematics/angle.ts';
-import { turnRunOn } from '../robot/stopping.ts';
+import { stoppingAngle } from '../robot/stopping.ts';
 import { STARTING_SETUP, withSetupValues } from '../robot/parameters.ts';
 import { uniform } from '../mathematics/randomness.ts';
 import { simulateTurnTrials } from '../practice/turnTrials.ts';
@@ -76,14 +76,14 @@ describe('the turn bench', () => {
     const values = setupValuesFrom(model, STARTING_SETUP, 'spot');
     expect(values['motor.braking']).toBeCloseTo(60 / 0.04, 2);
     const next = withSetupValues(STARTING_SETUP, values);
-    expect(turnRunOn(next, 2, 'spot')).toBeCloseTo(0.06 + 0.08, 6);
+    expect(stoppingAngle(next, 2, 'spot')).toBeCloseTo(0.06 + 0.08, 6);
   });
 
   it('puts a measured run-on into the setup so that it is predicted again', () => {
     for (const runOn of [2, 6, 11]) {
       const model = fitTurnModel(law(1, runOn))!;
       const next = withSetupValues(STARTING_SETUP, setupValuesFrom(model, STARTING_SETUP, 'spot'));
-      expect(degrees(turnRunOn(next, radians(120), 'spot'))).toBeCloseTo(runOn, 1);
+      expect(degrees(stoppingAngle(next, radians(120), 'spot'))).toBeCloseTo(runOn, 1);
     }
   });
 
@@ -107,7 +107,7 @@ describe('the turn bench', () => {
       }));
       const model = fitTurnModel(trials)!;
       const { low, high } = model.runOn[0]!.estimate;
-      const expected = turnRunOn(truth, rate, 'spot');
+      const expected = stoppingAngle(truth, rate, 'spot');
       if (low <= expected && expected <= high) insideRunOn++;
       if (model.slope.low <= 1 && 1 <= model.slope.high) insideSlope++;
     }

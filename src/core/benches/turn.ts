@@ -1,5 +1,5 @@
 import { degrees } from '../mathematics/angle.ts';
-import type { Setup } from '../robot/parameters.ts';
+import type { RobotParameters } from '../robot/parameters.ts';
 import { turnDeceleration } from '../robot/stopping.ts';
 import type { TurnStyle } from '../robot/driveBase.ts';
 import {
@@ -167,7 +167,7 @@ function runOnOf(model: TurnModel, rate: number): number {
  */
 export function setupValuesFrom(
   model: TurnModel,
-  setup: Setup,
+  setup: RobotParameters,
   style: TurnStyle,
 ): Record<string, number> {
   const values: Record<string, number> = {};
@@ -184,7 +184,7 @@ export function setupValuesFrom(
     delay = estimate.value / rate - rate / (2 * turnDeceleration(setup, style));
     const shortest = setup.program.loopPeriod / 2;
     if (delay < shortest) {
-      // Nothing sees a heading faster than half a loop: the braking must be harder than believed.
+      // Nothing sees a heading faster than half a loop: the braking must be harder than estimated.
       delay = shortest;
       values['motor.braking'] =
         (perWheel * rate * rate) / (2 * Math.max(1e-4, estimate.value - rate * shortest));
@@ -202,7 +202,7 @@ export function samplingSpread(rate: number, loopPeriod: number): number {
 }
 
 /** Least turn, rad, that reaches the rate before the brake: shorter trials measure something else. */
-export function shortestFullTurn(setup: Setup, rate: number, style: TurnStyle): number {
+export function shortestFullTurn(setup: RobotParameters, rate: number, style: TurnStyle): number {
   const acceleration =
     (turnDeceleration(setup, style) * setup.motor.acceleration) / setup.motor.braking;
   // The lag hides the last few per cent of the speed for three of its time constants.

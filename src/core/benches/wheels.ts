@@ -4,7 +4,7 @@ import { transformed } from '../mathematics/sample.ts';
 
 /** One straight, driven at equal motor degrees left and right. */
 export interface DistanceTrial {
-  /** Distance by the motors' degrees and the believed wheels, mm without sign. */
+  /** Distance by the motors' degrees and the estimated wheels, mm without sign. */
   told: number;
   /** Distance ahead by the tape, along the line in which the robot stood, mm. */
   ahead: number;
@@ -35,7 +35,7 @@ export interface WheelsResult {
  */
 export function wheelsResult(
   trials: readonly DistanceTrial[],
-  believed: Pick<DriveBase, 'wheelDiameter' | 'track'>,
+  estimated: Pick<DriveBase, 'wheelDiameter' | 'track'>,
 ): WheelsResult | null {
   const roots = trials.map(({ told }) => Math.sqrt(told));
   const lengths = trials.map(({ ahead, left }) => arcLength(ahead, left ?? 0));
@@ -47,9 +47,9 @@ export function wheelsResult(
   const scale = estimateOf(fit, [1]);
   return {
     scale,
-    wheelDiameter: transformed(scale, (value) => value * believed.wheelDiameter),
+    wheelDiameter: transformed(scale, (value) => value * estimated.wheelDiameter),
     slip: fit.residualSpread,
-    wheelRatio: ratioResult(trials, believed.track),
+    wheelRatio: ratioResult(trials, estimated.track),
     residuals: trials.map(({ told }, i) => lengths[i]! - scale.value * told),
     trials: trials.length,
   };

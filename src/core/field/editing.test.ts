@@ -8,13 +8,13 @@ import {
   pictureOnto,
   shiftedThing,
   snapped,
-  thingOf,
+  fieldObjectOf,
   withHandleAt,
   withoutThing,
-  withThing,
+  withFieldObject,
 } from './editing.ts';
 
-const sluice = thingOf(FIELD, { kind: 'model', id: 'sluice' })!;
+const sluice = fieldObjectOf(FIELD, { kind: 'model', id: 'sluice' })!;
 
 describe('a thing on a field', () => {
   it('is moved with its zone, and its corners one by one', () => {
@@ -39,9 +39,9 @@ describe('a thing on a field', () => {
       ],
       seen: false,
     };
-    const more = withThing(FIELD, { kind: 'wall', thing: wall });
+    const more = withFieldObject(FIELD, { kind: 'wall', thing: wall });
     expect(more.walls).toEqual([wall]);
-    const renamed = withThing(more, { kind: 'wall', thing: { ...wall, name: 'Hedge' } });
+    const renamed = withFieldObject(more, { kind: 'wall', thing: { ...wall, name: 'Hedge' } });
     expect(renamed.walls.map(({ name }) => name)).toEqual(['Hedge']);
     expect(withoutThing(renamed, { kind: 'wall', id }).walls).toEqual([]);
     const [start] = FIELD.starts;

@@ -9,7 +9,7 @@ export interface Chosen {
 }
 
 /** A thing of a field with its kind. */
-export type Thing =
+export type FieldObject =
   | { kind: 'model'; thing: FieldModel }
   | { kind: 'wall'; thing: FieldWall }
   | { kind: 'line'; thing: FieldLine }
@@ -17,13 +17,13 @@ export type Thing =
 
 const LISTS = { model: 'models', wall: 'walls', line: 'lines', start: 'starts' } as const;
 
-export function thingOf(field: Field, { kind, id }: Chosen): Thing | null {
+export function fieldObjectOf(field: Field, { kind, id }: Chosen): FieldObject | null {
   const thing = field[LISTS[kind]].find((candidate) => candidate.id === id);
-  return thing === undefined ? null : ({ kind, thing } as Thing);
+  return thing === undefined ? null : ({ kind, thing } as FieldObject);
 }
 
 /** The field with a thing put in, or replaced when one with its identifier is there. */
-export function withThing(field: Field, { kind, thing }: Thing): Field {
+export function withFieldObject(field: Field, { kind, thing }: FieldObject): Field {
   const list = field[LISTS[kind]] as { id: string }[];
   const there = list.some(({ id }) => id === thing.id);
   const next = there ? list.map((one) => (one.id === thing.id ? thing : one)) : [...list, thing];
@@ -44,7 +44,7 @@ export function freeThingId(field: Field, kind: ThingKind): string {
 }
 
 /** Points that a pointer can take hold of: corners and ends, and the middle of a zone or start. */
-export function handlesOf({ kind, thing }: Thing): Point[] {
+export function handlesOf({ kind, thing }: FieldObject): Point[] {
   switch (kind) {
     case 'model':
       return [...thing.outline, thing.zone.target];
@@ -57,7 +57,7 @@ export function handlesOf({ kind, thing }: Thing): Point[] {
 }
 
 /** The thing with one of its handles moved to a place. */
-export function withHandleAt(thing: Thing, handle: number, place: Point): Thing {
+export function withHandleAt(thing: FieldObject, handle: number, place: Point): FieldObject {
   const moved = (points: readonly Point[]) =>
     points.map((point, i) => (i === handle ? place : point));
   switch (thing.kind) {
@@ -80,7 +80,7 @@ export function withHandleAt(thing: Thing, handle: number, place: Point): Thing 
 }
 
 /** The thing moved as a whole. A model takes its zone along. */
-export function shiftedThing(thing: Thing, by: Point): Thing {
+export function shiftedThing(thing: FieldObject, by: Point): FieldObject {
   return handlesOf(thing).reduce(
     (moved, point, i) => withHandleAt(moved, i, { x: point.x + by.x, y: point.y + by.y }),
     thing,
@@ -100,10 +100,10 @@ export function snapped(
   reach: number,
   except: Chosen | null,
 ): Point {
-  const things: Thing[] = [
-    ...field.models.map((thing): Thing => ({ kind: 'model', thing })),
-    ...field.walls.map((thing): Thing => ({ kind: 'wall', thing })),
-    ...field.lines.map((thing): Thing => ({ kind: 'line', thing })),
+  const things: FieldObject[] = [
+    ...field.models.map((thing): FieldObject => ({ kind: 'model', thing })),
+    ...field.walls.map((thing): FieldObject => ({ kind: 'wall', thing })),
+    ...field.lines.map((thing): FieldObject => ({ kind: 'line', thing })),
   ];
   let best: { point: Point; away: number } | null = null;
   for (const thing of things) {

@@ -1,7 +1,13 @@
-import type { Thing } from './editing.ts';
-import { thingOf } from './editing.ts';
+import type { FieldObject } from './editing.ts';
+import { fieldObjectOf } from './editing.ts';
 import type { Field } from './field.ts';
-import { alike, THING_WORDS, thingsOf, type TableMember, TABLE_MEMBERS } from './things.ts';
+import {
+  alike,
+  THING_WORDS,
+  fieldObjectsOf,
+  type TableMember,
+  TABLE_MEMBERS,
+} from './fieldObjects.ts';
 
 /** What the table itself is called, member by member. */
 export const TABLE_WORDS: Readonly<Record<TableMember, string>> = {
@@ -18,13 +24,13 @@ export function fieldDifferences(before: Field, after: Field): string[] {
   for (const member of TABLE_MEMBERS) {
     if (!alike(before[member], after[member])) says.push(`${TABLE_WORDS[member]} changed.`);
   }
-  for (const thing of thingsOf(after)) {
-    const old = thingOf(before, { kind: thing.kind, id: thing.thing.id });
+  for (const thing of fieldObjectsOf(after)) {
+    const old = fieldObjectOf(before, { kind: thing.kind, id: thing.thing.id });
     if (old === null) says.push(`${nameOf(thing)} is new.`);
     else if (!alike(old.thing, thing.thing)) says.push(changeOf(old, thing));
   }
-  for (const thing of thingsOf(before)) {
-    if (thingOf(after, { kind: thing.kind, id: thing.thing.id }) === null) {
+  for (const thing of fieldObjectsOf(before)) {
+    if (fieldObjectOf(after, { kind: thing.kind, id: thing.thing.id }) === null) {
       says.push(`${nameOf(thing)} was taken away.`);
     }
   }
@@ -32,11 +38,11 @@ export function fieldDifferences(before: Field, after: Field): string[] {
 }
 
 /** A thing by its kind and name. */
-export function nameOf({ kind, thing }: Thing): string {
+export function nameOf({ kind, thing }: FieldObject): string {
   return `${THING_WORDS[kind]} “${thing.name}”`;
 }
 
-function changeOf(before: Thing, after: Thing): string {
+function changeOf(before: FieldObject, after: FieldObject): string {
   if (before.thing.name !== after.thing.name) {
     return `${nameOf(before)} is called “${after.thing.name}” now.`;
   }

@@ -1,6 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { FIELD } from '../../../demo/field.ts';
-import { shiftedThing, thingOf, withoutThing, withThing, type Chosen } from './editing.ts';
+import {
+  shiftedThing,
+  fieldObjectOf,
+  withoutThing,
+  withFieldObject,
+  type Chosen,
+} from './editing.ts';
 import { fieldDifferences } from './fieldWords.ts';
 import type { Field } from './field.ts';
 import { mergedField, withTheirs } from './merging.ts';
@@ -9,7 +15,7 @@ const HIDE: Chosen = { kind: 'model', id: 'heron-hide' };
 const SLUICE: Chosen = { kind: 'model', id: 'sluice' };
 const START: Chosen = { kind: 'start', id: FIELD.starts[0]!.id };
 const moved = (field: Field, chosen: Chosen, x: number) =>
-  withThing(field, shiftedThing(thingOf(field, chosen)!, { x, y: 0 }));
+  withFieldObject(field, shiftedThing(fieldObjectOf(field, chosen)!, { x, y: 0 }));
 
 describe('two drawings that were made from the same one', () => {
   it('are laid together where they do not collide', () => {
@@ -18,9 +24,9 @@ describe('two drawings that were made from the same one', () => {
     const { field, collisions } = mergedField(FIELD, mine, theirs);
     expect(collisions).toEqual([]);
     expect(field.width).toBe(2300);
-    expect(thingOf(field, SLUICE)).toBeNull();
-    expect(thingOf(field, HIDE)).toEqual(thingOf(mine, HIDE));
-    expect(thingOf(field, START)).toEqual(thingOf(theirs, START));
+    expect(fieldObjectOf(field, SLUICE)).toBeNull();
+    expect(fieldObjectOf(field, HIDE)).toEqual(fieldObjectOf(mine, HIDE));
+    expect(fieldObjectOf(field, START)).toEqual(fieldObjectOf(theirs, START));
   });
 
   it('show both sides of what does, and take theirs when that is chosen', () => {
@@ -42,9 +48,9 @@ describe('two drawings that were made from the same one', () => {
 
 describe('the difference of two drawings', () => {
   it('is said thing by thing', () => {
-    const start = thingOf(FIELD, START)!;
+    const start = fieldObjectOf(FIELD, START)!;
     const after = moved(
-      withThing(withoutThing(FIELD, SLUICE), {
+      withFieldObject(withoutThing(FIELD, SLUICE), {
         kind: 'start',
         thing: { ...(start.thing as Field['starts'][number]), id: 'other', name: 'Other' },
       }),

@@ -1,10 +1,16 @@
-import { thingOf, withoutThing, withThing, type Chosen, type Thing } from './editing.ts';
+import {
+  fieldObjectOf,
+  withoutThing,
+  withFieldObject,
+  type Chosen,
+  type FieldObject,
+} from './editing.ts';
 import type { Field } from './field.ts';
-import { alike, TABLE_MEMBERS, thingsOf, type TableMember } from './things.ts';
+import { alike, TABLE_MEMBERS, fieldObjectsOf, type TableMember } from './fieldObjects.ts';
 
 /** Something that two people changed in different ways. A thing that one of them took away is null. */
 export type Collision =
-  | { what: 'thing'; chosen: Chosen; mine: Thing | null; theirs: Thing | null }
+  | { what: 'thing'; chosen: Chosen; mine: FieldObject | null; theirs: FieldObject | null }
   | { what: 'table'; member: TableMember };
 
 /** Two drawings made from the same one, laid together. */
@@ -24,7 +30,7 @@ export function mergedField(base: Field, mine: Field, theirs: Field): MergedFiel
     else collisions.push({ what: 'table', member });
   }
   for (const chosen of allThings([base, mine, theirs])) {
-    const [was, own, other] = [base, mine, theirs].map((one) => thingOf(one, chosen));
+    const [was, own, other] = [base, mine, theirs].map((one) => fieldObjectOf(one, chosen));
     if (alike(was, other) || alike(own, other)) continue;
     if (alike(was, own)) field = withEither(field, chosen, other!);
     else collisions.push({ what: 'thing', chosen, mine: own!, theirs: other! });
@@ -39,13 +45,13 @@ export function withTheirs(field: Field, theirs: Field, collision: Collision): F
     : withEither(field, collision.chosen, collision.theirs);
 }
 
-function withEither(field: Field, chosen: Chosen, thing: Thing | null): Field {
-  return thing === null ? withoutThing(field, chosen) : withThing(field, thing);
+function withEither(field: Field, chosen: Chosen, thing: FieldObject | null): Field {
+  return thing === null ? withoutThing(field, chosen) : withFieldObject(field, thing);
 }
 
 function allThings(fields: readonly Field[]): Chosen[] {
   const seen = new Map<string, Chosen>();
-  for (const { kind, thing } of fields.flatMap(thingsOf)) {
+  for (const { kind, thing } of fields.flatMap(fieldObjectsOf)) {
     seen.set(`${kind} ${thing.id}`, { kind, id: thing.id });
   }
   return [...seen.values()];

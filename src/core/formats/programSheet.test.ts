@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { radians } from '../mathematics/angle.ts';
-import { STARTING_SETUP, withSetupValues, type Setup } from '../robot/parameters.ts';
+import { STARTING_SETUP, withSetupValues, type RobotParameters } from '../robot/parameters.ts';
 import type { Move } from '../moves/index.ts';
 import type { RoutePlan } from '../route/plan.ts';
 import { headingFromShown, shownHeading } from '../robot/headings.ts';
@@ -33,7 +33,7 @@ const plan: RoutePlan = {
     }),
   ] satisfies Move[],
 };
-const sheet = (setup: Setup = STARTING_SETUP) => programSheet(plan, setup);
+const sheet = (setup: RobotParameters = STARTING_SETUP) => programSheet(plan, setup);
 const figure = (step: SheetStep, label: string) =>
   step.numbers.find((number) => number.label === label)?.value;
 

@@ -1,7 +1,7 @@
 import { definitionOf } from '../moves/index.ts';
 import { instructionKind } from '../program/instructions/index.ts';
 import type { SheetText } from '../program/text.ts';
-import type { Setup } from '../robot/parameters.ts';
+import type { RobotParameters } from '../robot/parameters.ts';
 import { instructionsOf } from '../route/instructions.ts';
 import { stepsOf, type RoutePlan } from '../route/plan.ts';
 import { titlesOf } from '../route/titles.ts';
@@ -13,7 +13,7 @@ export interface SheetStep extends SheetText {
 }
 
 /** The moves of a plan in words, one entry a move. */
-export function programSheet({ moves }: RoutePlan, setup: Setup): SheetStep[] {
+export function programSheet({ moves }: RoutePlan, setup: RobotParameters): SheetStep[] {
   const steps = stepsOf(moves);
   const instructions = instructionsOf(moves, setup);
   const titles = titlesOf(moves, setup);

@@ -30,7 +30,7 @@ const NORMAL_FROM_MEDIAN_DEVIATION = 1.4826;
  * Spread that a few wild values do not move: 1.4826 · median |x − median|, the standard deviation
  * when the values are normal.
  */
-export function robustSpread(values: readonly number[]): number {
+export function scaledMad(values: readonly number[]): number {
   const middle = median(values);
   return NORMAL_FROM_MEDIAN_DEVIATION * median(values.map((value) => Math.abs(value - middle)));
 }

@@ -1,7 +1,7 @@
 import { headingError } from '../mathematics/angle.ts';
 import { brakedMove } from '../robot/brakedMove.ts';
-import { powerOfSpeed, runOnDistance, topSpeed, type Stop } from '../robot/motor.ts';
-import type { Setup } from '../robot/parameters.ts';
+import { powerOfSpeed, stoppingDistance, topSpeed, type Stop } from '../robot/motor.ts';
+import type { RobotParameters } from '../robot/parameters.ts';
 import { deceleration, driveDelay } from '../robot/stopping.ts';
 import type { Ending } from '../program/endings/index.ts';
 import type { StraightInstruction } from '../program/instructions/straight.ts';
@@ -15,7 +15,7 @@ export const SENSOR_TIME_LIMIT = 8;
 export function straightInstruction(
   move: { id: string; speed: number; stop: Stop; timeLimit: number | null },
   speed: number,
-  setup: Setup,
+  setup: RobotParameters,
   steering: Steering,
 ): StraightInstruction {
   const fast = Math.abs(speed);
@@ -26,7 +26,7 @@ export function straightInstruction(
     power: power(speed, setup),
     steering,
     until: { kind: 'time', duration: timeLimit },
-    runOn: runOnDistance(fast, driveDelay(setup), deceleration(setup, move.stop)),
+    stoppingDistance: stoppingDistance(fast, driveDelay(setup), deceleration(setup, move.stop)),
     speed: fast,
     wantedSpeed: move.speed,
     reachesSpeed: true,
@@ -42,14 +42,14 @@ export function lengthNumbers(
   length: number,
   speed: number,
   move: { stop: Stop; timeLimit: number | null },
-  setup: Setup,
+  setup: RobotParameters,
 ) {
   const slowing = deceleration(setup, move.stop);
   const braked = brakedMove(length, speed, setup.motor, driveDelay(setup), slowing);
   const until: Ending = { kind: 'travel', travel: braked.stopAfter };
   return {
     until,
-    runOn: length - braked.stopAfter,
+    stoppingDistance: length - braked.stopAfter,
     reachesSpeed: braked.reachesSpeed,
     timeLimit: move.timeLimit ?? 2 * braked.duration + 2,
   };
@@ -58,7 +58,7 @@ export function lengthNumbers(
 /** How a held straight is steered, when the program believes `heading`. */
 export function heldSteering(
   move: { hold: 'none' | 'encoders' | 'gyro'; heading: number | null; gain: number | null },
-  setup: Setup,
+  setup: RobotParameters,
   heading: number,
 ): Steering {
   switch (move.hold) {
@@ -85,7 +85,7 @@ export function heldSteering(
 export function lightUntil(
   sensor: 'first' | 'second',
   sees: 'dark' | 'light',
-  setup: Setup,
+  setup: RobotParameters,
 ): Ending {
   return { kind: 'light', sensor, below: sees === 'dark', threshold: setup.light.threshold };
 }
@@ -99,7 +99,7 @@ export function heldByGyro({ hold }: { hold: 'none' | 'encoders' | 'gyro' }): bo
   return hold === 'gyro';
 }
 
-/** The heading that is believed after a held straight. */
+/** The heading that the program believes after a held straight. */
 export function heldHeading(
   { hold, heading }: { hold: string; heading: number | null },
   before: number,
@@ -114,17 +114,17 @@ export function heldHeading(
 const POWER_STEP = 0.001;
 
 /** Time for which the program waits after a stop: its pause, and what a robot needs to roll out. */
-export function restAfter(wheelSpeed: number, stop: Stop, setup: Setup): number {
+export function restAfter(wheelSpeed: number, stop: Stop, setup: RobotParameters): number {
   return setup.program.settle + (stop === 'coast' ? wheelSpeed / setup.motor.coasting : 0);
 }
 
 /** The power, −1 to 1, that a program sets for a wheel speed, mm/s. */
-export function power(wheelSpeed: number, setup: Setup): number {
+export function power(wheelSpeed: number, setup: RobotParameters): number {
   const exact = powerOfSpeed(setup.drive, setup.motor, wheelSpeed, setup.battery.voltage);
   return Math.round(exact / POWER_STEP) * POWER_STEP;
 }
 
 /** A wheel speed, mm/s, or the highest that the motors give. */
-export function reachableSpeed(wheelSpeed: number, setup: Setup): number {
+export function reachableSpeed(wheelSpeed: number, setup: RobotParameters): number {
   return Math.min(wheelSpeed, topSpeed(setup.drive, setup.motor, setup.battery.voltage));
 }

@@ -1,12 +1,12 @@
 import { z } from 'zod';
-import type { Setup } from '../robot/parameters.ts';
+import type { RobotParameters } from '../robot/parameters.ts';
 import { localIdSchema } from '../schema/scalars.ts';
 import type { MoveCells } from './cells.ts';
 import type { Instruction } from '../program/instructions/index.ts';
 
 /** What the title of a move needs to know beside the move. */
 interface TitleContext {
-  setup: Setup;
+  setup: RobotParameters;
   /** The turn that is expected, rad, where the move alone does not say it. */
   turn: number;
   /** Finds a move's place in its plan, for moves that name another one. */
@@ -17,7 +17,7 @@ interface TitleContext {
 type AimableNumber = 'distance' | 'heading' | 'angle';
 
 /** Where a new move is put. */
-export interface MovePlace {
+interface MovePlace {
   /** The moves before it. */
   before: readonly { id: string; kind: string }[];
   /** The models of the field that have no checkpoint yet, in their order. */
@@ -56,7 +56,7 @@ interface MoveBehaviour<M> {
    *
    * @param heading what the program believes when the move begins, rad, counted over whole turns
    */
-  compile?(this: void, move: M, setup: Setup, heading: number): Instruction;
+  compile?(this: void, move: M, setup: RobotParameters, heading: number): Instruction;
   /** The heading that the program believes afterwards; absent for a move that keeps it. */
   headingAfter?(this: void, move: M, heading: number): number;
   /** The number that an aim may change; absent or null when no number decides where it ends. */
@@ -70,7 +70,7 @@ interface MoveBehaviour<M> {
   /** What it says in a program sheet where its instruction says something else. */
   sentences?(this: void, move: M, position: (id: string) => number): string[];
   /** What is worth knowing before it is driven, in sentences. */
-  checks?(this: void, move: M, setup: Setup): string[];
+  checks?(this: void, move: M, setup: RobotParameters): string[];
 }
 
 export interface MoveDefinition<M, Kind extends string = string> extends MoveBehaviour<M> {

@@ -9,9 +9,9 @@ import { relativeTo, type Pose } from '../mathematics/pose.ts';
 import { instructionsOf } from '../route/instructions.ts';
 import type { Move } from '../moves/index.ts';
 import { newMove } from '../moves/index.ts';
-import { withSetupValues, type Setup } from '../robot/parameters.ts';
+import { withSetupValues, type RobotParameters } from '../robot/parameters.ts';
 import { ProgramRun } from '../simulation/program.ts';
-import { Plant, type Tape } from '../simulation/plant.ts';
+import { Plant, type StepObserver } from '../simulation/plant.ts';
 import {
   normal,
   runRandomness,
@@ -57,7 +57,7 @@ const REMEDY: Record<Remedy, { chance: number; seconds: number }> = {
  */
 export class PracticeHub {
   private readonly plant: Plant;
-  private readonly tape: HubTape;
+  private readonly observer: HubObserver;
   private randomness: RunRandomness;
   private readonly hand: Draw;
   private readonly luck: Draw;
@@ -72,18 +72,18 @@ export class PracticeHub {
   private driftSum = 0;
   private driftLines = 0;
   /** The program's own numbers: it believes the setup, and neither scale nor offset. */
-  private program!: Setup;
+  private program!: RobotParameters;
   private lines: TelemetryLine[] = [];
   private wall: { distance: number; incidence: number } | null = null;
 
   /**
-   * @param believed the setup by which the hub's program was written
+   * @param estimated the setup by which the hub's program was written
    * @param seed of everything that happens to it
    * @param before what it had sent before it was started again: lines, and s of its clock
    */
   constructor(
     readonly truth: PracticeTruth,
-    believed: Setup,
+    estimated: RobotParameters,
     private readonly seed: number,
     before: { lines: number; clock: number } = { lines: 0, clock: 0 },
   ) {
@@ -92,14 +92,14 @@ export class PracticeHub {
     this.charged = before.clock;
     const border = edgesOf(rectangle(0, 0, FLOOR, FLOOR));
     this.plant = new Plant(truth.setup, worldOfEdges(border));
-    this.reprogram(believed);
+    this.reprogram(estimated);
     this.hand = normal(seed, 1, 11);
     this.luck = uniform(seed, 1, 12);
     this.sensor = normal(seed, 1, 13);
     this.randomness = runRandomness(seed, 1);
     this.voltage = truth.setup.battery.voltage;
     this.drift = truth.quietDrift;
-    this.tape = new HubTape((plant) => this.say(plant));
+    this.observer = new HubObserver((plant) => this.say(plant));
     this.putDown();
   }
 
@@ -109,8 +109,8 @@ export class PracticeHub {
   }
 
   /** Gives the hub a program by another setup. */
-  reprogram(believed: Setup): void {
-    this.program = withSetupValues(believed, { 'gyro.scale': 1 });
+  reprogram(estimated: RobotParameters): void {
+    this.program = withSetupValues(estimated, { 'gyro.scale': 1 });
   }
 
   /** Carries a command out and gives all its lines, in order. */
@@ -162,8 +162,8 @@ export class PracticeHub {
     this.randomness = runRandomness(this.seed, this.seating);
     this.plant.putDown(START, this.randomness);
     this.plant.setGyroDrift(this.drift);
-    this.tape.nextTime = LINE_PERIOD;
-    this.plant.tape = this.tape;
+    this.observer.nextTime = LINE_PERIOD;
+    this.plant.observer = this.observer;
   }
 
   private rest(seconds: number): void {
@@ -440,7 +440,7 @@ export class PracticeHub {
 }
 
 /** Calls the hub at every line's time. */
-class HubTape implements Tape {
+class HubObserver implements StepObserver {
   nextTime = LINE_PERIOD;
 
   constructor(private readonly say: (plant: Plant) => void) {}

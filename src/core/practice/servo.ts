@@ -1,6 +1,6 @@
 import { motorOfDistance } from '../robot/driveBase.ts';
 import { topSpeed } from '../robot/motor.ts';
-import type { Setup } from '../robot/parameters.ts';
+import type { RobotParameters } from '../robot/parameters.ts';
 import type { Plant } from '../simulation/plant.ts';
 
 /** Share of the allowed acceleration that the profile uses, so that the motors can follow. */
@@ -21,7 +21,7 @@ const HELD = 0.6;
  */
 export function servo(
   plant: Plant,
-  program: Setup,
+  program: RobotParameters,
   travel: { left: number; right: number },
   speed: number,
   voltage: number,

@@ -1,5 +1,5 @@
 import { radians } from '../mathematics/angle.ts';
-import { withSetupValues, type Setup } from '../robot/parameters.ts';
+import { withSetupValues, type RobotParameters } from '../robot/parameters.ts';
 import { normal, uniform } from '../mathematics/randomness.ts';
 
 /** A colour as red, green and blue, shares of 1. */
@@ -7,7 +7,7 @@ export type Rgb = readonly [number, number, number];
 
 /** What is true of a practice robot, and what nobody at the table knows. */
 export interface PracticeTruth {
-  setup: Setup;
+  setup: RobotParameters;
   /** Readings minus true distance of the three range sensors, mm. */
   rangeOffsets: readonly [number, number, number];
   /** Reflected light, shares of 1. */
@@ -35,15 +35,15 @@ const PATCHES: Record<string, Rgb> = {
 };
 
 /** A hidden truth near what a setup believes: as far off as rulers, data sheets and luck make it. */
-export function practiceTruth(believed: Setup, seed: number): PracticeTruth {
+export function practiceTruth(estimated: RobotParameters, seed: number): PracticeTruth {
   const random = normal(seed, 0, 1);
   const share = uniform(seed, 0, 2);
   const near = (value: number, spread: number) => value * (1 + spread * random());
-  const setup = withSetupValues(believed, {
-    'drive.wheelDiameter': near(believed.drive.wheelDiameter, 0.006),
+  const setup = withSetupValues(estimated, {
+    'drive.wheelDiameter': near(estimated.drive.wheelDiameter, 0.006),
     'drive.wheelRatio': 1 + 0.004 * random(),
-    'drive.track': near(believed.drive.track, 0.012),
-    'motor.braking': near(believed.motor.braking, 0.08),
+    'drive.track': near(estimated.drive.track, 0.012),
+    'motor.braking': near(estimated.motor.braking, 0.08),
     'gyro.scale': 1 + 0.004 * random(),
     'gyro.rightPositive': share() < 0.7,
     'gyro.latency': 0.012 + 0.02 * share(),
@@ -71,6 +71,6 @@ export function practiceTruth(believed: Setup, seed: number): PracticeTruth {
     colourNoise: 0.02,
     quietDrift: radians(0.01) * random(),
     sag: 0.0004,
-    busFailsBelow: 0.86 * believed.battery.voltage,
+    busFailsBelow: 0.86 * estimated.battery.voltage,
   };
 }

@@ -1,6 +1,6 @@
 import type { TurnTrial } from '../benches/turn.ts';
 import type { TurnStyle } from '../robot/driveBase.ts';
-import type { Setup } from '../robot/parameters.ts';
+import type { RobotParameters } from '../robot/parameters.ts';
 import { newMove } from '../moves/index.ts';
 import { randomRun } from '../simulation/run.ts';
 
@@ -12,7 +12,7 @@ import { randomRun } from '../simulation/run.ts';
  * @param rate turning rate, rad/s
  */
 export function simulateTurnTrials(
-  truth: Setup,
+  trueParameters: RobotParameters,
   triggers: readonly number[],
   rate: number,
   style: TurnStyle,
@@ -31,12 +31,12 @@ export function simulateTurnTrials(
     starts: [{ id: 'floor', name: 'Floor', pose: start }],
   };
   // The program takes the trigger as told: neither a scale nor a lead of its own.
-  const believed = { ...truth, gyro: { ...truth.gyro, scale: 1 } };
+  const estimated = { ...trueParameters, gyro: { ...trueParameters.gyro, scale: 1 } };
   return triggers.map((trigger, run) => {
     const target = { kind: 'angle' as const, angle: trigger };
     const move = newMove('turn', 'turn', { target, style, rate, stopEarly: 0 });
     const plan = { startId: 'floor', moves: [move] };
-    const record = randomRun({ plan, field, believed, truth }, seed, run).moves[0]!;
+    const record = randomRun({ plan, field, estimated, trueParameters }, seed, run).moves[0]!;
     return { trigger, rate, measured: Math.abs(record.end.heading - record.start.heading) };
   });
 }

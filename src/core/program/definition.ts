@@ -1,4 +1,4 @@
-import type { Setup } from '../robot/parameters.ts';
+import type { RobotParameters } from '../robot/parameters.ts';
 import type { MoveEnd, ProgramRunner } from './robot.ts';
 import type { FieldSight } from './fieldSight.ts';
 import type { EndingNoise } from './endings/definition.ts';
@@ -39,17 +39,22 @@ export interface InstructionDefinition<I extends { kind: string }> {
   /** What of the field it has to see: something ahead, a line on the ground, a wall at its side. */
   sees?(this: void, instruction: I): FieldSight[];
   /** Noise of the sensor that its end waits for; null where it waits for none. */
-  endNoise?(this: void, instruction: I, truth: Setup): EndingNoise | null;
+  endNoise?(this: void, instruction: I, trueParameters: RobotParameters): EndingNoise | null;
   /** The loop in which it follows something of the field; null where it follows nothing. */
-  follows?(this: void, instruction: I, believed: Setup, truth: Setup): FollowingLoop | null;
+  follows?(
+    this: void,
+    instruction: I,
+    estimated: RobotParameters,
+    trueParameters: RobotParameters,
+  ): FollowingLoop | null;
   /** Whether it ends pressed flat against something, so that contact says where it stands. */
   pressesFlat?(this: void, instruction: I): boolean;
   /** Whether it means to touch something. */
   touches?(this: void, instruction: I): boolean;
-  sheet(this: void, instruction: I, setup: Setup): SheetText;
+  sheet(this: void, instruction: I, setup: RobotParameters): SheetText;
   calls(this: void, instruction: I, writer: CallWriter): Call[];
   /** What is worth knowing before it is driven, in sentences; the gravest first. */
-  checks?(this: void, instruction: I, setup: Setup): string[];
+  checks?(this: void, instruction: I, setup: RobotParameters): string[];
 }
 
 export function defineInstruction<I extends { kind: string }>(

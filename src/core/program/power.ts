@@ -1,8 +1,8 @@
 import { topSpeed } from '../robot/motor.ts';
-import type { Setup } from '../robot/parameters.ts';
+import type { RobotParameters } from '../robot/parameters.ts';
 
 /** Power of each wheel that turns the robot by 1 rad/s: half a track per second. */
-export function powerPerRate(setup: Setup): number {
+export function powerPerRate(setup: RobotParameters): number {
   return setup.drive.track / 2 / topSpeed(setup.drive, setup.motor, setup.battery.voltage);
 }
 

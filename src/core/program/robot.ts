@@ -1,4 +1,4 @@
-import type { LightPlace, Setup } from '../robot/parameters.ts';
+import type { LightPlace, RobotParameters } from '../robot/parameters.ts';
 import type { Stop } from '../robot/motor.ts';
 
 /** The robot as its program sees it: what sensors report and what can be commanded, and nothing else. */
@@ -45,7 +45,7 @@ export type MoveEnd = 'reached' | 'time limit';
 export interface ProgramRunner {
   readonly robot: ProgramRobot;
   /** The numbers that the program was written with. */
-  readonly believed: Setup;
+  readonly estimated: RobotParameters;
   readonly memory: ProgramMemory;
   /** Looks once a loop period until the controller has nothing left or the time is up; then stops the motors. */
   loop(begin: () => Controller, stop: Stop, timeLimit: number): MoveEnd;

@@ -2,7 +2,7 @@ import { degrees } from '../mathematics/angle.ts';
 import { formatNumber } from '../mathematics/quantity.ts';
 import { headingText, shownHeading } from '../robot/headings.ts';
 import type { Stop } from '../robot/motor.ts';
-import type { Setup } from '../robot/parameters.ts';
+import type { RobotParameters } from '../robot/parameters.ts';
 
 /** A number that a team types into its own programming tool. */
 export interface SheetNumber {
@@ -33,7 +33,7 @@ export type ConstantKind =
 
 /** Writes the calls of one move, and gathers the constants that they name. */
 export interface CallWriter {
-  readonly setup: Setup;
+  readonly setup: RobotParameters;
   /** Where a number of the setup comes from: “bench record 4”, “typed”, “starting value”. */
   readonly origin: (path: string) => string;
   /** A constant of the move with what its number was made from; one of the same name is the same one. */
@@ -81,8 +81,9 @@ export function stopWords(stop: Stop): string {
 
 /** The heading that is known again, in words, as a number and as a call. */
 export const knownHeading = {
-  words: (heading: number, setup: Setup) => `set the heading to ${headingText(heading, setup)}.`,
-  number: (heading: number, setup: Setup) =>
+  words: (heading: number, setup: RobotParameters) =>
+    `set the heading to ${headingText(heading, setup)}.`,
+  number: (heading: number, setup: RobotParameters) =>
     sheetNumber('Set the heading to', shownHeading(heading, setup), '°', 1),
   call: (heading: number, writer: CallWriter) =>
     call(

@@ -13,7 +13,7 @@ import {
 } from './driveBase.ts';
 import { brakedMove } from './brakedMove.ts';
 import { encoderReading, unwrapEncoder } from './encoder.ts';
-import { powerOfSpeed, runOnDistance, topSpeed } from './motor.ts';
+import { powerOfSpeed, stoppingDistance, topSpeed } from './motor.ts';
 
 const drive = { ...STARTING_SETUP.drive, wheelDiameter: 61, track: 118 };
 
@@ -91,7 +91,7 @@ describe('motor and profile', () => {
   });
 
   it('runs on by v·τ + v²/(2a)', () => {
-    expect(runOnDistance(200, 0.02, 1000)).toBeCloseTo(24);
+    expect(stoppingDistance(200, 0.02, 1000)).toBeCloseTo(24);
   });
 
   const motor = { ...STARTING_SETUP.motor, acceleration: 400, braking: 400, lag: 1e-9 };
@@ -110,7 +110,7 @@ describe('motor and profile', () => {
   it('looks for the stop earlier by v·τ + v²/(2a) on a long move, and by less on a short one', () => {
     const lagging = { ...motor, lag: 0.05 };
     const runOn = (length: number) => length - brakedMove(length, 200, lagging, 0.02).stopAfter;
-    expect(runOn(1500)).toBeCloseTo(runOnDistance(200, 0.02, lagging.braking), 6);
+    expect(runOn(1500)).toBeCloseTo(stoppingDistance(200, 0.02, lagging.braking), 6);
     expect(runOn(30)).toBeLessThan(runOn(1500) - 10);
   });
 });

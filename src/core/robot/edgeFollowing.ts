@@ -1,4 +1,4 @@
-import type { Setup } from './parameters.ts';
+import type { RobotParameters } from './parameters.ts';
 
 /**
  * Following a wall or an edge by its distance alone: the sensor sits `lead` mm ahead of the axle,
@@ -47,17 +47,17 @@ export function recommendedEdgeGain(lead: number, speed: number, delay: number):
 }
 
 /** Time from a distance to its correction at the wheels when following a wall, s. */
-export function wallDelay(setup: Setup): number {
+export function wallDelay(setup: RobotParameters): number {
   const { loopPeriod, commandDelay } = setup.program;
   return setup.rangeSide.latency + loopPeriod / 2 + commandDelay + setup.motor.lag;
 }
 
 /** The same for the light sensor, which tells at once. */
-export function lineDelay(setup: Setup): number {
+export function lineDelay(setup: RobotParameters): number {
   return setup.program.loopPeriod / 2 + setup.program.commandDelay + setup.motor.lag;
 }
 
 /** Reading of a light sensor per mm across an edge, a share of 1 per mm. */
-export function edgeSlope({ light }: Setup): number {
+export function edgeSlope({ light }: RobotParameters): number {
   return (light.light - light.dark) / (2 * light.spot);
 }

@@ -1,4 +1,4 @@
-import type { Setup } from './parameters.ts';
+import type { RobotParameters } from './parameters.ts';
 
 /**
  * Heading hold as a loop with one delay: θ' = −K·θ(t − τ). Without overshoot up to K·τ = 1/e, stable
@@ -11,14 +11,14 @@ export const STABILITY_LIMIT = Math.PI / 2;
  * Time from a heading error to its correction at the wheels, s: how late the sensor tells it, half
  * a loop period of holding the last command, the way to the motor and its lag.
  */
-export function holdDelay(setup: Setup, hold: 'encoders' | 'gyro'): number {
+export function holdDelay(setup: RobotParameters, hold: 'encoders' | 'gyro'): number {
   const { loopPeriod, commandDelay } = setup.program;
   const sensor = hold === 'gyro' ? setup.gyro.latency : 0;
   return sensor + loopPeriod / 2 + commandDelay + setup.motor.lag;
 }
 
 /** The quickest steering that does not overshoot, rad/s per rad: 1/(e·τ). */
-export function recommendedHoldGain(setup: Setup, hold: 'encoders' | 'gyro'): number {
+export function recommendedHoldGain(setup: RobotParameters, hold: 'encoders' | 'gyro'): number {
   return NO_OVERSHOOT / holdDelay(setup, hold);
 }
 

@@ -28,6 +28,6 @@ export function powerOfSpeed(
  * speed × delay, then v²/(2a) of braking. `delay` in s includes half a loop period, the mean wait;
  * `deceleration` is in mm/s².
  */
-export function runOnDistance(speed: number, delay: number, deceleration: number): number {
+export function stoppingDistance(speed: number, delay: number, deceleration: number): number {
   return speed * delay + (speed * speed) / (2 * deceleration);
 }

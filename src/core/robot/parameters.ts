@@ -4,7 +4,7 @@
  * A setup is kept as an immutable revision. Standard deviations are named `…Spread`; they describe
  * what differs from run to run and feed the forecast.
  */
-export interface Setup {
+export interface RobotParameters {
   body: Body;
   drive: DriveBase;
   motor: Motor;
@@ -175,7 +175,7 @@ interface Contact {
 }
 
 /** The setup a new robot starts from: plausible numbers for a small two-wheeled robot. */
-export const STARTING_SETUP: Setup = {
+export const STARTING_SETUP: RobotParameters = {
   body: { ahead: 110, behind: 60, width: 150, toolX: 130, toolY: 0 },
   drive: {
     wheelDiameter: 60,
@@ -255,26 +255,29 @@ export const STARTING_SETUP: Setup = {
 };
 
 /** Every number and switch of a setup by its path, such as `drive.track`, in the setup's order. */
-export function setupPaths(setup: Setup): string[] {
+export function setupPaths(setup: RobotParameters): string[] {
   return Object.entries<object>({ ...setup }).flatMap(([group, values]) =>
     Object.keys(values).map((name) => `${group}.${name}`),
   );
 }
 
 /** The value at a path such as `drive.track`. */
-export function setupValue(setup: Setup, path: string): number | boolean {
-  const [group, name] = path.split('.') as [keyof Setup, string];
+export function setupValue(setup: RobotParameters, path: string): number | boolean {
+  const [group, name] = path.split('.') as [keyof RobotParameters, string];
   const value = (setup[group] as unknown as Record<string, number | boolean> | undefined)?.[name];
   if (value === undefined) throw new RangeError(`A setup has no number called ${path}.`);
   return value;
 }
 
 /** A copy of the setup with some values replaced, each given by its path. */
-export function withSetupValues(setup: Setup, values: Record<string, number | boolean>): Setup {
+export function withSetupValues(
+  setup: RobotParameters,
+  values: Record<string, number | boolean>,
+): RobotParameters {
   const next = structuredClone(setup);
   for (const [path, value] of Object.entries(values)) {
     setupValue(setup, path);
-    const [group, name] = path.split('.') as [keyof Setup, string];
+    const [group, name] = path.split('.') as [keyof RobotParameters, string];
     (next[group] as unknown as Record<string, number | boolean>)[name] = value;
   }
   return next;

@@ -1,7 +1,7 @@
 import { formatNumber } from '../mathematics/quantity.ts';
 import { definitionOf, type Move } from '../moves/index.ts';
 import { instructionKind, type Instruction } from '../program/instructions/index.ts';
-import type { Setup } from '../robot/parameters.ts';
+import type { RobotParameters } from '../robot/parameters.ts';
 
 /** Looks that a sensor needs of a line before the program may rely on having seen it. */
 const LOOKS = 2;
@@ -9,7 +9,7 @@ const LOOKS = 2;
 const LONGEST_LIMIT = 20;
 
 /** What is worth knowing about a move before it is driven, in sentences; the gravest first. */
-export function moveChecks(move: Move, instruction: Instruction, setup: Setup): string[] {
+export function moveChecks(move: Move, instruction: Instruction, setup: RobotParameters): string[] {
   const says: string[] = [];
   if (instruction.kind !== 'wait' && instruction.timeLimit > LONGEST_LIMIT) {
     says.push(
@@ -22,7 +22,11 @@ export function moveChecks(move: Move, instruction: Instruction, setup: Setup): 
 }
 
 /** Whether a line is too narrow for the loop at this speed: a sentence, or null. */
-export function narrowLineCheck(width: number, speed: number, setup: Setup): string | null {
+export function narrowLineCheck(
+  width: number,
+  speed: number,
+  setup: RobotParameters,
+): string | null {
   const fastest = width / (LOOKS * setup.program.loopPeriod);
   return speed <= fastest
     ? null

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { degrees, radians } from '../mathematics/angle.ts';
-import { STARTING_SETUP, withSetupValues, type Setup } from '../robot/parameters.ts';
+import { STARTING_SETUP, withSetupValues, type RobotParameters } from '../robot/parameters.ts';
 import { moveChecks } from '../route/checks.ts';
 import type { StraightInstruction } from '../program/instructions/straight.ts';
 import type { TurnInstruction } from '../program/instructions/turn.ts';
@@ -10,7 +10,7 @@ import type { ApproachMove } from '../moves/approach/move.ts';
 import type { DriveMove } from '../moves/drive/move.ts';
 import type { Move } from '../moves/index.ts';
 import type { TurnMove } from '../moves/turn/move.ts';
-import { approachDelay, driveDelay, turnDelay, turnRunOn } from '../robot/stopping.ts';
+import { approachDelay, driveDelay, turnDelay, stoppingAngle } from '../robot/stopping.ts';
 import { newMove } from '../moves/index.ts';
 
 const drive: DriveMove = newMove('drive', 'd', {
@@ -32,14 +32,15 @@ const approach: ApproachMove = newMove('approach', 'a', {
   heading: null,
   timeLimit: 6,
 });
-const one = <T>(move: Move, setup: Setup = STARTING_SETUP) => instructionsOf([move], setup)[0] as T;
+const one = <T>(move: Move, setup: RobotParameters = STARTING_SETUP) =>
+  instructionsOf([move], setup)[0] as T;
 
 describe('the instruction of a straight', () => {
   it('brakes earlier by speed × delay + v²/(2a), for a straight that is long enough', () => {
-    const { runOn, until } = one<StraightInstruction>(drive);
+    const { stoppingDistance, until } = one<StraightInstruction>(drive);
     // 300 mm/s: half of a 12 ms loop and 4 ms of command delay, then 300²/(2·1800).
-    expect(runOn).toBeCloseTo(300 * 0.01 + 25, 1);
-    expect(until).toEqual({ kind: 'travel', travel: 600 - runOn });
+    expect(stoppingDistance).toBeCloseTo(300 * 0.01 + 25, 1);
+    expect(until).toEqual({ kind: 'travel', travel: 600 - stoppingDistance });
     expect(driveDelay(STARTING_SETUP)).toBeCloseTo(0.01, 12);
   });
 
@@ -84,7 +85,7 @@ describe('the instruction of a turn', () => {
   it('stops early by ω·τ + ω²/(2α) of the turn bench', () => {
     const { stopEarly, turn: turned } = one<TurnInstruction>(turn);
     expect(turned).toBeCloseTo(radians(-90), 12);
-    expect(stopEarly).toBeCloseTo(turnRunOn(STARTING_SETUP, radians(120), 'spot'), 3);
+    expect(stopEarly).toBeCloseTo(stoppingAngle(STARTING_SETUP, radians(120), 'spot'), 3);
     expect(turnDelay(STARTING_SETUP)).toBeCloseTo(0.014 + 0.006 + 0.004, 12);
   });
 
@@ -125,10 +126,10 @@ describe('the instruction of a turn', () => {
 describe('the instruction of an approach', () => {
   it('waits for the wanted distance plus what the robot rolls on plus the sensor’s offset', () => {
     const setup = withSetupValues(STARTING_SETUP, { 'range.offset': -12 });
-    const { until, runOn } = one<StraightInstruction>(approach, setup);
+    const { until, stoppingDistance } = one<StraightInstruction>(approach, setup);
     // 180 mm/s for 30 ms of sensor, half a loop and command delay, then 180²/(2·1800).
-    expect(runOn).toBeCloseTo(180 * 0.04 + 9, 9);
-    expect(until).toEqual({ kind: 'range', reading: 100 + runOn - 12 });
+    expect(stoppingDistance).toBeCloseTo(180 * 0.04 + 9, 9);
+    expect(until).toEqual({ kind: 'range', reading: 100 + stoppingDistance - 12 });
     expect(approachDelay(setup)).toBeCloseTo(0.04, 12);
   });
 
@@ -139,7 +140,7 @@ describe('the instruction of an approach', () => {
 });
 
 describe('the checks of a move', () => {
-  const says = (move: Move, setup: Setup = STARTING_SETUP) =>
+  const says = (move: Move, setup: RobotParameters = STARTING_SETUP) =>
     moveChecks(move, one(move, setup), setup).join(' ');
 
   it('are silent about a move that is well', () => {

@@ -1,6 +1,6 @@
 import type { Instruction } from '../program/instructions/index.ts';
 import { definitionOf, type Action, type Move } from '../moves/index.ts';
-import type { Setup } from '../robot/parameters.ts';
+import type { RobotParameters } from '../robot/parameters.ts';
 import { stepsOf } from './plan.ts';
 
 /**
@@ -8,7 +8,7 @@ import { stepsOf } from './plan.ts';
  * The same list drives the simulation, the program sheet and the generated programs. A move that is
  * repeated has the numbers of its first round in every round, because that is what a program has.
  */
-export function instructionsOf(moves: readonly Move[], setup: Setup): Instruction[] {
+export function instructionsOf(moves: readonly Move[], setup: RobotParameters): Instruction[] {
   // True heading since the reset, counted over whole turns: the gyro's scale acts on all of it.
   let heading = 0;
   const first = new Map<Action, Instruction>();

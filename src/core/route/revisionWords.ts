@@ -2,14 +2,14 @@ import { degrees } from '../mathematics/angle.ts';
 import { headingText } from '../robot/headings.ts';
 import { titlesOf } from './titles.ts';
 import { formatNumber } from '../mathematics/quantity.ts';
-import type { Setup } from '../robot/parameters.ts';
+import type { RobotParameters } from '../robot/parameters.ts';
 import { flattened } from '../moves/flattened.ts';
 import { definitionOf, type Move } from '../moves/index.ts';
 import type { RoutePlan } from './plan.ts';
 
 /** What a number of a move is called and how it is shown. */
 const MEMBERS: Readonly<
-  Record<string, { words: string; show: (value: number, setup: Setup) => string }>
+  Record<string, { words: string; show: (value: number, setup: RobotParameters) => string }>
 > = {
   distance: { words: 'distance', show: millimetres },
   length: { words: 'length', show: millimetres },
@@ -29,7 +29,11 @@ const MEMBERS: Readonly<
 };
 
 /** The difference of two plans in sentences, in the order of the moves; empty when they are alike. */
-export function planDifferences(before: RoutePlan, after: RoutePlan, setup: Setup): string[] {
+export function planDifferences(
+  before: RoutePlan,
+  after: RoutePlan,
+  setup: RobotParameters,
+): string[] {
   const says: string[] = [];
   if (before.startId !== after.startId)
     says.push(`Starts at ${after.startId} instead of ${before.startId}.`);
@@ -63,7 +67,7 @@ export function planDifferences(before: RoutePlan, after: RoutePlan, setup: Setu
   return says;
 }
 
-function memberDifferences(before: Move, after: Move, setup: Setup): string[] {
+function memberDifferences(before: Move, after: Move, setup: RobotParameters): string[] {
   const old = flattened(before);
   const now = flattened(after);
   const names = [...new Set([...Object.keys(old), ...Object.keys(now)])];
@@ -83,7 +87,7 @@ function memberWords(name: string): string {
     .replace(/([A-Z])/g, (letter) => ` ${letter.toLowerCase()}`);
 }
 
-function shown(member: string, value: unknown, setup: Setup): string {
+function shown(member: string, value: unknown, setup: RobotParameters): string {
   if (value === undefined) return '–';
   if (value === null) return member === 'heading' ? 'as it reads' : 'by itself';
   if (typeof value === 'boolean') return value ? 'yes' : 'no';

@@ -1,5 +1,5 @@
 import { definitionOf, type Move } from '../moves/index.ts';
-import type { Setup } from '../robot/parameters.ts';
+import type { RobotParameters } from '../robot/parameters.ts';
 import { stepsOf } from './plan.ts';
 
 /** A move in a few words, and in one or two for where there is little room. */
@@ -9,7 +9,7 @@ export interface MoveTitle {
 }
 
 /** What the moves of a plan are called, in the robot's own sense of right and left, one a move. */
-export function titlesOf(moves: readonly Move[], setup: Setup): MoveTitle[] {
+export function titlesOf(moves: readonly Move[], setup: RobotParameters): MoveTitle[] {
   const position = (id: string) => moves.findIndex((move) => move.id === id);
   const turns = expectedTurns(moves);
   return moves.map((move, i) => {

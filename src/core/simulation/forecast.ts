@@ -1,8 +1,8 @@
 import { relativeTo, type Pose } from '../mathematics/pose.ts';
-import type { Setup } from '../robot/parameters.ts';
+import type { RobotParameters } from '../robot/parameters.ts';
 import { instructionKind } from '../program/instructions/index.ts';
 import { instructionsOf } from '../route/instructions.ts';
-import { Plant, type Tape } from './plant.ts';
+import { Plant, type StepObserver } from './plant.ts';
 import { ProgramRun } from './program.ts';
 import { runRandomness } from '../mathematics/randomness.ts';
 import { nominalRun, poseOf, startPose, type Experiment } from './run.ts';
@@ -79,32 +79,32 @@ export function simulateRuns(
   from: number,
   to: number,
 ): void {
-  const { plan, field, believed, truth } = experiment;
-  const instructions = instructionsOf(plan.moves, believed);
+  const { plan, field, estimated, trueParameters } = experiment;
+  const instructions = instructionsOf(plan.moves, estimated);
   const start = startPose(plan, field);
-  const plant = new Plant(truth, worldOf(field));
+  const plant = new Plant(trueParameters, worldOf(field));
   const expectsTouch = instructions.map(
     (instruction) => instructionKind(instruction).touches?.(instruction) ?? false,
   );
-  const tape = new SampleTape(forecast);
-  plant.tape = tape;
+  const recorder = new SampleRecorder(forecast);
+  plant.observer = recorder;
   for (let run = from; run < to; run++) {
     const randomness = runRandomness(forecast.seed, forecast.first + run);
     plant.putDown(start, randomness);
-    keepConditions(forecast, run, plant, start, truth);
-    tape.beginRun(run);
+    keepConditions(forecast, run, plant, start, trueParameters);
+    recorder.beginRun(run);
     const program = new ProgramRun(
       plant,
-      believed,
+      estimated,
       'ticks',
-      () => randomness.phase() * believed.program.loopPeriod,
+      () => randomness.phase() * estimated.program.loopPeriod,
     );
     for (let move = 0; move < instructions.length; move++) {
-      tape.beginMove(move, plant.time);
+      recorder.beginMove(move, plant.time);
       plant.touched = false;
       const ended = program.execute(instructions[move]!);
       if (ended === 'time limit') forecast.timeLimits[run]!++;
-      tape.endMove(plant);
+      recorder.endMove(plant);
       if (plant.touched && !expectsTouch[move]) forecast.collisions[run]!++;
     }
     forecast.durations[run] = plant.time;
@@ -117,12 +117,18 @@ function keepConditions(
   run: number,
   plant: Plant,
   start: Pose,
-  truth: Setup,
+  trueParameters: RobotParameters,
 ): void {
   const { x: along, y: left, heading: turned } = relativeTo(start, poseOf(plant));
   const { batteryVoltage, gyroDrift } = plant;
   forecast.conditions.set(
-    [along, left, turned, batteryVoltage - truth.battery.voltage, gyroDrift - truth.gyro.bias],
+    [
+      along,
+      left,
+      turned,
+      batteryVoltage - trueParameters.battery.voltage,
+      gyroDrift - trueParameters.gyro.bias,
+    ],
     run * CONDITIONS.length,
   );
 }
@@ -147,7 +153,7 @@ export function momentAfterMove(move: number): number {
 }
 
 /** Keeps the pose at the nominal moments of each move, and at its true end. */
-class SampleTape implements Tape {
+class SampleRecorder implements StepObserver {
   nextTime = Infinity;
   private run = 0;
   private moment = 0;

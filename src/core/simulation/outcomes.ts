@@ -41,7 +41,7 @@ export interface ForecastOutcomes {
 const LISTED = 200;
 
 export function outcomesOf(experiment: Experiment, forecast: Forecast): ForecastOutcomes {
-  const { plan, field, believed } = experiment;
+  const { plan, field, estimated } = experiment;
   const steps = stepsOf(plan.moves);
   const checkpoints = checkpointsOf(plan).flatMap((checkpoint): CheckpointOutcome[] => {
     const model = field.models.find(({ id }) => id === checkpoint.modelId);
@@ -52,7 +52,7 @@ export function outcomesOf(experiment: Experiment, forecast: Forecast): Forecast
     for (let run = 0; run < forecast.runs; run++) {
       const offset = offsetFrom(
         model.zone,
-        toolPose(believed.body, forecastPose(forecast, run, moment)),
+        toolPose(estimated.body, forecastPose(forecast, run, moment)),
       );
       offsets.push(offset);
       if (!scores(model.zone, offset)) missed.push(run);

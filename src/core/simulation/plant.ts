@@ -4,7 +4,7 @@ import { direction } from '../mathematics/direction.ts';
 import { nearestInCone } from '../mathematics/ray.ts';
 import type { Pose } from '../mathematics/pose.ts';
 import { encoderReading, unwrapEncoder } from '../robot/encoder.ts';
-import type { RangeSensor, Setup } from '../robot/parameters.ts';
+import type { RangeSensor, RobotParameters } from '../robot/parameters.ts';
 import type { LightPlace } from '../robot/parameters.ts';
 import type { Stop } from '../robot/motor.ts';
 import { Contact } from './contact.ts';
@@ -14,7 +14,7 @@ import { DISTURBANCE_INTERVAL, LONGEST_STEP } from './settings.ts';
 import { reflectanceAt, type World } from './world.ts';
 
 /** Something that writes down the true pose while the plant moves. */
-export interface Tape {
+export interface StepObserver {
   /** Next time, s, at which the plant should stop and call {@link record}; Infinity for never. */
   nextTime: number;
   record(plant: Plant): void;
@@ -72,7 +72,7 @@ const SMALL_ANGLE = 0.1;
  * What of the robot's state can be changed: its place (mm) and heading (rad), the gyro's angle (rad)
  * and drift (rad/s), the battery (V), and the difference of the motors' positions (rad).
  */
-export type Nudge = 'along' | 'left' | 'heading' | 'gyro' | 'drift' | 'voltage' | 'wheels';
+export type Perturbation = 'along' | 'left' | 'heading' | 'gyro' | 'drift' | 'voltage' | 'wheels';
 
 /**
  * The physical robot on its table: motors, wheels, ground and sensors, with the true numbers of a
@@ -82,7 +82,7 @@ export type Nudge = 'along' | 'left' | 'heading' | 'gyro' | 'drift' | 'voltage' 
  * typed array that is changed in place: between two runs nothing is allocated.
  */
 export class Plant {
-  tape: Tape | null = null;
+  observer: StepObserver | null = null;
   /** Readings of range sensors that were missing in this run. */
   dropouts = 0;
   /** Whether the robot ran into something since this was set to false. */
@@ -120,17 +120,17 @@ export class Plant {
   private rightTurned = 0;
 
   /**
-   * @param truth the robot as it really is
+   * @param trueParameters the robot as it really is
    * @param world what it can see and run into
    */
   constructor(
-    private readonly truth: Setup,
+    private readonly trueParameters: RobotParameters,
     private readonly world: World,
   ) {
-    this.contact = new Contact(world.solid, truth.body, truth.drive.track);
-    const { left, right } = wheelDiameters(truth.drive);
-    const { gearRatio, track } = truth.drive;
-    const { noLoadSpeed, nominalVoltage } = truth.motor;
+    this.contact = new Contact(world.solid, trueParameters.body, trueParameters.drive.track);
+    const { left, right } = wheelDiameters(trueParameters.drive);
+    const { gearRatio, track } = trueParameters.drive;
+    const { noLoadSpeed, nominalVoltage } = trueParameters.motor;
     this.leftMotorTurn = (2 * gearRatio) / left;
     this.rightMotorTurn = (2 * gearRatio) / right;
     this.leftFull = (noLoadSpeed * left) / (2 * gearRatio * nominalVoltage);
@@ -151,10 +151,10 @@ export class Plant {
     state[Y] = start.y;
     state[HEADING] = start.heading;
     this.rotate(0);
-    state[VOLTAGE] = this.truth.battery.voltage;
-    state[GYRO_BIAS] = this.truth.gyro.bias;
+    state[VOLTAGE] = this.trueParameters.battery.voltage;
+    state[GYRO_BIAS] = this.trueParameters.gyro.bias;
     this.randomness = randomness;
-    this.stopping = this.truth.motor.braking;
+    this.stopping = this.trueParameters.motor.braking;
     this.pendingCount = 0;
     this.dropouts = 0;
     this.contact.reset();
@@ -192,7 +192,7 @@ export class Plant {
   /** What differs from run to run: the put-down by hand, the battery, the gyro's drift. */
   private drawRunConditions(randomness: RunRandomness): void {
     const { state } = this;
-    const { placement, battery, gyro } = this.truth;
+    const { placement, battery, gyro } = this.trueParameters;
     const along = placement.alongSpread * randomness.placement();
     const left = placement.acrossSpread * randomness.placement();
     state[X]! += along * state[COSINE]! - left * state[SINE]!;
@@ -204,13 +204,13 @@ export class Plant {
 
   /** Sets both motor powers, shares of full power; they take hold after the command delay. */
   setPower(left: number, right: number): void {
-    this.schedule(this.time + this.truth.program.commandDelay, left, right, POWER);
+    this.schedule(this.time + this.trueParameters.program.commandDelay, left, right, POWER);
   }
 
   /** Stops both motors, `later` seconds from now plus the command delay. */
   halt(stop: Stop, later = 0): void {
     const kind = stop === 'coast' ? COAST : BRAKE;
-    this.schedule(this.time + later + this.truth.program.commandDelay, 0, 0, kind);
+    this.schedule(this.time + later + this.trueParameters.program.commandDelay, 0, 0, kind);
   }
 
   private schedule(time: number, left: number, right: number, kind: 0 | 1 | 2): void {
@@ -232,7 +232,7 @@ export class Plant {
       if (this.pendingCount > 0 && this.pendingTime[this.pendingFirst]! < next) {
         next = this.pendingTime[this.pendingFirst]!;
       }
-      if (this.tape !== null && this.tape.nextTime < next) next = this.tape.nextTime;
+      if (this.observer !== null && this.observer.nextTime < next) next = this.observer.nextTime;
       if (next < now) next = now;
       // Equal steps up to whatever comes next, so that few different ones occur. A robot that stands
       // under its brake changes nothing but the gyro's drift, which is linear.
@@ -244,7 +244,7 @@ export class Plant {
       state[TIME] = next;
       this.applyDueCommands(next);
       this.remember();
-      if (this.tape !== null && this.tape.nextTime <= next) this.tape.record(this);
+      if (this.observer !== null && this.observer.nextTime <= next) this.observer.record(this);
     }
   }
 
@@ -261,7 +261,7 @@ export class Plant {
   private applyDueCommands(now: number): void {
     while (this.pendingCount > 0 && this.pendingTime[this.pendingFirst]! <= now) {
       const slot = this.pendingFirst;
-      const { braking, coasting } = this.truth.motor;
+      const { braking, coasting } = this.trueParameters.motor;
       const kind = this.pendingKind[slot]!;
       this.stopping = kind === POWER ? 0 : kind === BRAKE ? braking : coasting;
       const voltage = this.state[VOLTAGE]!;
@@ -304,7 +304,7 @@ export class Plant {
     state[SINE] = sine * turnedCosine + cosine * turnedSine;
     state[COSINE] = cosine * turnedCosine - sine * turnedSine;
     state[HEADING]! += turn;
-    state[GYRO_ANGLE]! += this.truth.gyro.scale * turn;
+    state[GYRO_ANGLE]! += this.trueParameters.gyro.scale * turn;
     const rolled = 0.5 * (Math.abs(left) + Math.abs(right));
     state[UNDISTURBED]! += rolled;
     state[ROLLED]! += rolled;
@@ -328,7 +328,7 @@ export class Plant {
     state[X]! += contact.correction[0]!;
     state[Y]! += contact.correction[1]!;
     this.rotate(contact.correction[2]!);
-    state[GYRO_ANGLE]! += this.truth.gyro.scale * contact.correction[2]!;
+    state[GYRO_ANGLE]! += this.trueParameters.gyro.scale * contact.correction[2]!;
   }
 
   /**
@@ -336,20 +336,20 @@ export class Plant {
    * tyres and the border itself. Nothing happens to a robot that does not stand flat.
    */
   restAgainst(): void {
-    const { state, contact, randomness, truth } = this;
+    const { state, contact, randomness, trueParameters } = this;
     if (randomness === null || contact.touching < 2) return;
     const way = contact.touchingFront >= 2 ? -1 : 1;
-    const gap = Math.abs(truth.contact.distanceSpread * randomness.contact());
-    const turn = truth.contact.headingSpread * randomness.contact();
+    const gap = Math.abs(trueParameters.contact.distanceSpread * randomness.contact());
+    const turn = trueParameters.contact.headingSpread * randomness.contact();
     // A robot that stands a little askew touches with one corner, and not with one inside the border.
-    const off = way * (gap + (truth.body.width / 2) * Math.abs(turn));
+    const off = way * (gap + (trueParameters.body.width / 2) * Math.abs(turn));
     state[X]! += off * state[COSINE]!;
     state[Y]! += off * state[SINE]!;
     this.rotate(turn);
-    state[GYRO_ANGLE]! += truth.gyro.scale * turn;
+    state[GYRO_ANGLE]! += trueParameters.gyro.scale * turn;
     // It stood like that all the time that it was pressed, so late sensors tell it as well.
     this.history.shift(PAST_HEADING, turn);
-    this.history.shift(PAST_GYRO, truth.gyro.scale * turn);
+    this.history.shift(PAST_GYRO, trueParameters.gyro.scale * turn);
   }
 
   /**
@@ -363,7 +363,7 @@ export class Plant {
     const slot = 1 - this.lagNewest;
     this.lagNewest = slot;
     lagSteps[slot] = step;
-    return (lagShares[slot] = 1 - exp(-step / this.truth.motor.lag));
+    return (lagShares[slot] = 1 - exp(-step / this.trueParameters.motor.lag));
   }
 
   /** Brings one wheel to its next speed and returns the distance it rolled, mm. */
@@ -381,7 +381,7 @@ export class Plant {
       this.state[speedAt] = after;
       return ((before + after) / 2) * step;
     }
-    const { acceleration, lag } = this.truth.motor;
+    const { acceleration, lag } = this.trueParameters.motor;
     const missing = this.state[targetAt]! - before;
     const size = missing < 0 ? -missing : missing;
     // The acceleration limit rules as long as the lag alone would be quicker than it.
@@ -413,7 +413,7 @@ export class Plant {
    * @param all do it now, because a move has ended
    */
   disturb(all = false): void {
-    const { randomness, truth, state } = this;
+    const { randomness, trueParameters, state } = this;
     if (randomness === null) return;
     const elapsed = state[TIME]! - state[UNDISTURBED_SINCE]!;
     if (elapsed < DISTURBANCE_INTERVAL && !all) return;
@@ -421,53 +421,53 @@ export class Plant {
     state[UNDISTURBED_SINCE] = state[TIME]!;
     state[UNDISTURBED] = 0;
     if (elapsed > 0) {
-      state[GYRO_BIAS]! += truth.gyro.biasWalk * Math.sqrt(elapsed) * randomness.gyro();
+      state[GYRO_BIAS]! += trueParameters.gyro.biasWalk * Math.sqrt(elapsed) * randomness.gyro();
     }
     if (driven <= 0) return;
     const root = Math.sqrt(driven);
-    const slip = truth.ground.slip * root * randomness.ground();
-    let kick = truth.ground.slipHeading * root * randomness.ground();
-    if (randomness.bump() < truth.ground.bumpRate * driven) {
-      kick += truth.ground.bumpHeading * randomness.ground();
+    const slip = trueParameters.ground.slip * root * randomness.ground();
+    let kick = trueParameters.ground.slipHeading * root * randomness.ground();
+    if (randomness.bump() < trueParameters.ground.bumpRate * driven) {
+      kick += trueParameters.ground.bumpHeading * randomness.ground();
     }
     state[X]! += slip * state[COSINE]!;
     state[Y]! += slip * state[SINE]!;
     this.rotate(kick);
-    state[GYRO_ANGLE]! += truth.gyro.scale * kick;
+    state[GYRO_ANGLE]! += trueParameters.gyro.scale * kick;
   }
 
   /** Motor positions as the program reads them, rad. */
   readLeftMotor(): number {
     const reading = this.readMotor(this.state[LEFT_MOTOR]!);
-    if (!this.truth.drive.encoderWraps) return reading;
+    if (!this.trueParameters.drive.encoderWraps) return reading;
     this.leftTurned = unwrapEncoder(this.leftTurned, reading);
     return this.leftTurned;
   }
 
   readRightMotor(): number {
     const reading = this.readMotor(this.state[RIGHT_MOTOR]!);
-    if (!this.truth.drive.encoderWraps) return reading;
+    if (!this.trueParameters.drive.encoderWraps) return reading;
     this.rightTurned = unwrapEncoder(this.rightTurned, reading);
     return this.rightTurned;
   }
 
   private readMotor(position: number): number {
-    const { encoderStep, encoderWraps } = this.truth.drive;
+    const { encoderStep, encoderWraps } = this.trueParameters.drive;
     return encoderReading(position, this.randomness === null ? 0 : encoderStep, encoderWraps);
   }
 
   /** Heading since the reset as the gyro reports it now: late, noisy, rounded; rad, not wrapped. */
   readHeading(): number {
-    const delayed = this.history.at(PAST_GYRO, this.time - this.truth.gyro.latency);
+    const delayed = this.history.at(PAST_GYRO, this.time - this.trueParameters.gyro.latency);
     if (this.randomness === null) return delayed;
-    const noisy = delayed + this.truth.gyro.noise * this.randomness.gyroNoise();
-    const { step } = this.truth.gyro;
+    const noisy = delayed + this.trueParameters.gyro.noise * this.randomness.gyroNoise();
+    const { step } = this.trueParameters.gyro;
     return step > 0 ? step * Math.round(noisy / step) : noisy;
   }
 
   /** Turning rate as the gyro reports it now, rad/s: late, and with the noise of two readings. */
   readRate(): number {
-    const { latency, noise, scale } = this.truth.gyro;
+    const { latency, noise, scale } = this.trueParameters.gyro;
     const when = this.time - latency;
     const turned = this.history.at(PAST_GYRO, when) - this.history.at(PAST_GYRO, when - RATE_TIME);
     const random = this.randomness === null ? 0 : this.randomness.gyroNoise();
@@ -514,18 +514,18 @@ export class Plant {
   /** Turns the robot by hand on its spot, rad; the wheels do not notice. */
   turnByHand(angle: number): void {
     this.rotate(angle);
-    this.state[GYRO_ANGLE]! += this.truth.gyro.scale * angle;
+    this.state[GYRO_ANGLE]! += this.trueParameters.gyro.scale * angle;
     this.remember();
   }
 
   /** What the range sensor reports now, mm; Infinity when it sees nothing or drops out. */
   readRange(): number {
-    return this.readRangeSensor(this.truth.range);
+    return this.readRangeSensor(this.trueParameters.range);
   }
 
   /** The same for the sensor at the side. */
   readSideRange(): number {
-    return this.readRangeSensor(this.truth.rangeSide);
+    return this.readRangeSensor(this.trueParameters.rangeSide);
   }
 
   private readRangeSensor(sensor: RangeSensor): number {
@@ -552,7 +552,7 @@ export class Plant {
 
   /** Reflected light under a light sensor, a share of 1. */
   readLight(place: LightPlace): number {
-    const { light } = this.truth;
+    const { light } = this.trueParameters;
     const x = place === 'first' ? light.firstX : light.secondX;
     const y = place === 'first' ? light.firstY : light.secondY;
     const sine = this.state[SINE]!;
@@ -570,7 +570,7 @@ export class Plant {
   /** Whether the bumper is pressed. */
   readTouch(): boolean {
     const { contact } = this;
-    return (this.truth.touch.behind ? contact.touchingBack : contact.touchingFront) > 0;
+    return (this.trueParameters.touch.behind ? contact.touchingBack : contact.touchingFront) > 0;
   }
 
   /** Position of the attachment motor, rad. */
@@ -581,12 +581,13 @@ export class Plant {
   /** Sets the power of the attachment motor, a share of full power; 0 holds it where it is. */
   setArmPower(power: number): void {
     const full =
-      (this.truth.arm.noLoadSpeed * this.state[VOLTAGE]!) / this.truth.motor.nominalVoltage;
+      (this.trueParameters.arm.noLoadSpeed * this.state[VOLTAGE]!) /
+      this.trueParameters.motor.nominalVoltage;
     this.state[ARM_SPEED] = clampPower(power) * full;
   }
 
   private turnArm(step: number): void {
-    const { lowest, highest } = this.truth.arm;
+    const { lowest, highest } = this.trueParameters.arm;
     const to = this.state[ARM]! + this.state[ARM_SPEED]! * step;
     this.state[ARM] = to < lowest ? lowest : to > highest ? highest : to;
   }
@@ -595,7 +596,7 @@ export class Plant {
    * Changes something of the robot's state a little, to learn what becomes of it: the way by which
    * the error budget finds how an error grows.
    */
-  nudge(what: Nudge, amount: number): void {
+  perturb(what: Perturbation, amount: number): void {
     const { state } = this;
     switch (what) {
       case 'along':
@@ -608,7 +609,7 @@ export class Plant {
         break;
       case 'heading':
         this.rotate(amount);
-        state[GYRO_ANGLE]! += this.truth.gyro.scale * amount;
+        state[GYRO_ANGLE]! += this.trueParameters.gyro.scale * amount;
         break;
       case 'gyro':
         state[GYRO_ANGLE]! += amount;

@@ -2,7 +2,7 @@ import { instructionKind, type Instruction } from '../program/instructions/index
 import type { Controller, MoveEnd, ProgramMemory, ProgramRunner } from '../program/robot.ts';
 import { STILL_RATE, STILL_TIME } from '../program/settings.ts';
 import type { Stop } from '../robot/motor.ts';
-import type { Setup } from '../robot/parameters.ts';
+import type { RobotParameters } from '../robot/parameters.ts';
 import type { Plant } from './plant.ts';
 
 /**
@@ -25,12 +25,12 @@ export class ProgramRun implements ProgramRunner {
   late = 0;
 
   /**
-   * @param believed the numbers that the program was written with
+   * @param estimated the numbers that the program was written with
    * @param phase draws the wait before the first tick of a move, s
    */
   constructor(
     readonly robot: Plant,
-    readonly believed: Setup,
+    readonly estimated: RobotParameters,
     private readonly sampling: Sampling,
     private readonly phase: () => number = () => 0,
   ) {}
@@ -61,7 +61,7 @@ export class ProgramRun implements ProgramRunner {
     const { robot, sampling } = this;
     const phase = this.phase();
     if (phase > 0) robot.advanceTo(robot.time + phase);
-    const { loopPeriod } = this.believed.program;
+    const { loopPeriod } = this.estimated.program;
     const controller = begin();
     const deadline = robot.time + timeLimit;
     let before = controller.remaining();
@@ -98,7 +98,7 @@ export class ProgramRun implements ProgramRunner {
     const deadline = robot.time + timeLimit;
     let stillSince = robot.time;
     while (robot.time < deadline) {
-      robot.advanceTo(robot.time + this.believed.program.loopPeriod);
+      robot.advanceTo(robot.time + this.estimated.program.loopPeriod);
       if (sampling === 'ticks') robot.disturb(true);
       if (Math.abs(robot.readRate()) > STILL_RATE) stillSince = robot.time;
       if (robot.time - stillSince >= STILL_TIME) return 'reached';

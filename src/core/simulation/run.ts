@@ -3,20 +3,20 @@ import type { Pose } from '../mathematics/pose.ts';
 import type { Instruction } from '../program/instructions/index.ts';
 import { instructionsOf } from '../route/instructions.ts';
 import type { RoutePlan } from '../route/plan.ts';
-import type { Setup } from '../robot/parameters.ts';
-import { Plant, type Tape } from './plant.ts';
+import type { RobotParameters } from '../robot/parameters.ts';
+import { Plant, type StepObserver } from './plant.ts';
 import { ProgramRun, type Sampling } from './program.ts';
 import { type MoveEnd } from '../program/robot.ts';
 import { runRandomness } from '../mathematics/randomness.ts';
 import { TRACE_INTERVAL } from './settings.ts';
 import { worldOf } from './world.ts';
 
-/** What is simulated: a program written for `believed`, driven by a robot that is `truth`. */
+/** What is simulated: a program written for `estimated`, driven by a robot that is `trueParameters`. */
 export interface Experiment {
   plan: RoutePlan;
   field: Field;
-  believed: Setup;
-  truth: Setup;
+  estimated: RobotParameters;
+  trueParameters: RobotParameters;
 }
 
 /** One step of a run as it really went. */
@@ -56,23 +56,23 @@ export function startPose(plan: RoutePlan, field: Field): Pose {
 
 /**
  * The run without any spread or noise, smooth in every number: what the route should do. With a
- * `truth` other than the setup it shows what a wrong setup does.
+ * `trueParameters` other than the setup it shows what a wrong setup does.
  */
 export function nominalRun(experiment: Experiment): RunRecord {
-  const { plan, field, believed, truth } = experiment;
-  const plant = new Plant(truth, worldOf(field));
+  const { plan, field, estimated, trueParameters } = experiment;
+  const plant = new Plant(trueParameters, worldOf(field));
   plant.putDown(startPose(plan, field), null);
-  return recordRun(plant, instructionsOf(plan.moves, believed), believed, 'mean');
+  return recordRun(plant, instructionsOf(plan.moves, estimated), estimated, 'mean');
 }
 
 /** Run number `run` under a seed, with every random term, written down moment by moment. */
 export function randomRun(experiment: Experiment, seed: number, run: number): RunRecord {
-  const { plan, field, believed, truth } = experiment;
+  const { plan, field, estimated, trueParameters } = experiment;
   const randomness = runRandomness(seed, run);
-  const plant = new Plant(truth, worldOf(field));
+  const plant = new Plant(trueParameters, worldOf(field));
   plant.putDown(startPose(plan, field), randomness);
-  const instructions = instructionsOf(plan.moves, believed);
-  return recordRun(plant, instructions, believed, 'ticks', randomness.phase);
+  const instructions = instructionsOf(plan.moves, estimated);
+  return recordRun(plant, instructions, estimated, 'ticks', randomness.phase);
 }
 
 /**
@@ -83,32 +83,32 @@ export function randomRun(experiment: Experiment, seed: number, run: number): Ru
 export function recordRun(
   plant: Plant,
   instructions: readonly Instruction[],
-  believed: Setup,
+  estimated: RobotParameters,
   sampling: Sampling,
   phase: () => number = () => 0,
 ): RunRecord {
-  const tape = new TraceTape();
-  tape.record(plant);
-  plant.tape = tape;
+  const recorder = new TraceRecorder();
+  recorder.record(plant);
+  plant.observer = recorder;
   const run = new ProgramRun(
     plant,
-    believed,
+    estimated,
     sampling,
-    () => phase() * believed.program.loopPeriod,
+    () => phase() * estimated.program.loopPeriod,
   );
   const moves: MoveRecord[] = [];
   for (const [index, instruction] of instructions.entries()) {
-    tape.move = index;
+    recorder.move = index;
     plant.touched = false;
     const from = plant.time;
     const start = poseOf(plant);
     const ended = run.execute(instruction);
-    tape.record(plant);
+    recorder.record(plant);
     const { moveId } = instruction;
     const { touched } = plant;
     moves.push({ moveId, from, to: plant.time, start, end: poseOf(plant), ended, touched });
   }
-  return { moves, trace: tape.moments, duration: plant.time, end: poseOf(plant) };
+  return { moves, trace: recorder.moments, duration: plant.time, end: poseOf(plant) };
 }
 
 /** The true pose of the plant now; the heading counts over whole turns. */
@@ -131,7 +131,7 @@ export function poseAt({ trace }: RunRecord, time: number): Pose {
 }
 
 /** Writes down the pose at a steady interval. */
-class TraceTape implements Tape {
+class TraceRecorder implements StepObserver {
   nextTime = TRACE_INTERVAL;
   move = 0;
   readonly moments: Moment[] = [];

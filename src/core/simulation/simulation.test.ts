@@ -3,8 +3,8 @@ import type { Field } from '../field/field.ts';
 import { degrees, radians, wrapAngle } from '../mathematics/angle.ts';
 import type { Move } from '../moves/index.ts';
 import type { TurnMove } from '../moves/turn/move.ts';
-import { turnRunOn } from '../robot/stopping.ts';
-import { STARTING_SETUP, withSetupValues, type Setup } from '../robot/parameters.ts';
+import { stoppingAngle } from '../robot/stopping.ts';
+import { STARTING_SETUP, withSetupValues, type RobotParameters } from '../robot/parameters.ts';
 import { emptyForecast, forecastPose, forecastRuns, simulateRuns } from './forecast.ts';
 import { nominalRun, randomRun, type Experiment } from './run.ts';
 import { newMove } from '../moves/index.ts';
@@ -35,11 +35,11 @@ const turn = (id: string, angle: number, more: Partial<TurnMove> = {}): Move =>
 
 const square = [0, 1, 2, 3].flatMap((i) => [drive(`d${i}`, 600), turn(`t${i}`, -90)]);
 
-const experiment = (moves: Move[], truth: Setup = STARTING_SETUP): Experiment => ({
+const experiment = (moves: Move[], truth: RobotParameters = STARTING_SETUP): Experiment => ({
   plan: { startId: 'a', moves },
   field,
-  believed: STARTING_SETUP,
-  truth,
+  estimated: STARTING_SETUP,
+  trueParameters: truth,
 });
 
 describe('the noise-free simulation', () => {
@@ -53,7 +53,7 @@ describe('the noise-free simulation', () => {
   it('turns short by the gyro scale: 90° at scale 1.02 gives c + (90° − c) / 1.02', () => {
     const truth = withSetupValues(STARTING_SETUP, { 'gyro.scale': 1.02 });
     const { end } = nominalRun(experiment([turn('t', 90)], truth));
-    const runOn = turnRunOn(STARTING_SETUP, radians(120), 'spot');
+    const runOn = stoppingAngle(STARTING_SETUP, radians(120), 'spot');
     // The delay acts on the reported heading and the brake on the true one: both see c once.
     const expected = runOn + (radians(90) - runOn) / 1.02;
     expect(degrees(end.heading - Math.PI / 2)).toBeCloseTo(degrees(expected), 1);
@@ -68,10 +68,10 @@ describe('the noise-free simulation', () => {
     const setup = withSetupValues(STARTING_SETUP, { 'gyro.latency': latency });
     const { end } = nominalRun({
       ...experiment([turn('t', 170, { rate: radians(rate), style, stopEarly: 0 })], setup),
-      believed: setup,
+      estimated: setup,
     });
     const overshoot = end.heading - Math.PI / 2 - radians(170);
-    const formula = turnRunOn(setup, radians(rate), style);
+    const formula = stoppingAngle(setup, radians(rate), style);
     expect(Math.abs(overshoot / formula - 1)).toBeLessThan(0.02);
   });
 
@@ -97,7 +97,7 @@ describe('the noise-free simulation', () => {
       heading: null,
       timeLimit: 6,
     });
-    const { end, moves } = nominalRun({ ...experiment([approach], setup), believed: setup });
+    const { end, moves } = nominalRun({ ...experiment([approach], setup), estimated: setup });
     expect(1100 - (end.y + setup.range.x)).toBeCloseTo(200, 0);
     expect(moves[0]!.ended).toBe('reached');
   });

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { telemetryColumn } from './columns.ts';
 import { LONGEST_LINE, TelemetryReader, writeLine, type TelemetryLine } from './lines.ts';
 import { packColumn, packRecording, unpackColumn } from './packed.ts';
-import { emptyReceipt, lostLines, receive, receiveMalformed } from './receipt.ts';
+import { emptyAcknowledgement, lostLines, receive, receiveMalformed } from './acknowledgement.ts';
 import {
   completeRows,
   quantityOf,
@@ -115,7 +115,7 @@ describe('the receipt of a link', () => {
       );
     fc.assert(
       fc.property(delivery, ({ order }) => {
-        const receipt = emptyReceipt();
+        const receipt = emptyAcknowledgement();
         const fresh = order.filter((n) => receive(receipt, n, n / 100));
         expect(fresh.length).toBe(new Set(order).size);
         expect(new Set(fresh).size).toBe(fresh.length);
@@ -127,7 +127,7 @@ describe('the receipt of a link', () => {
   });
 
   it('tells a sender from where to go on, and when it was', () => {
-    const receipt = emptyReceipt();
+    const receipt = emptyAcknowledgement();
     for (const n of [1, 2, 5]) receive(receipt, n, n / 100);
     receive(receipt, 3, 0.03);
     expect(receipt).toMatchObject({ next: 6, late: 1, gaps: [[4, 4]], lastTime: 0.05 });
@@ -137,7 +137,7 @@ describe('the receipt of a link', () => {
   });
 
   it('gives gaps up when there are too many, and still counts what was lost', () => {
-    const receipt = emptyReceipt();
+    const receipt = emptyAcknowledgement();
     for (let n = 1; n < 3000; n += 2) receive(receipt, n, 0);
     expect(receipt.gaps.length).toBe(500);
     expect(lostLines(receipt)).toBe(1499);

@@ -1,7 +1,7 @@
 import { formatNumber, formatQuantity } from '../mathematics/quantity.ts';
 import { aimableNumber, type RoutePlan } from '../route/plan.ts';
 import { type Move } from '../moves/index.ts';
-import type { Setup } from '../robot/parameters.ts';
+import type { RobotParameters } from '../robot/parameters.ts';
 import type { Share } from '../analysis/budget/budget.ts';
 import type { SpreadSource } from '../analysis/budget/stepModel.ts';
 import type { Estimate } from '../mathematics/leastSquares.ts';
@@ -83,7 +83,7 @@ export function verdictWords(
   verdict: Verdict,
   goal: number,
   plan: RoutePlan,
-  setup: Setup,
+  setup: RobotParameters,
   best: AimOption | null,
   shares: readonly Share<SpreadSource>[],
 ): VerdictWords {
@@ -136,7 +136,7 @@ export function verdictWords(
 }
 
 /** A change of a number in words: "approach at move 4, 83 → 109 mm". */
-export function changeWords(change: NumberChange, plan: RoutePlan, setup: Setup): string {
+export function changeWords(change: NumberChange, plan: RoutePlan, setup: RobotParameters): string {
   const position = plan.moves.findIndex((move) => move.id === change.moveId);
   const move = plan.moves[position];
   if (move === undefined) return '';
@@ -147,7 +147,7 @@ export function changeWords(change: NumberChange, plan: RoutePlan, setup: Setup)
 }
 
 /** The deciding number of a move as people type it. */
-export function shownNumber(move: Move, value: number, setup: Setup): string {
+export function shownNumber(move: Move, value: number, setup: RobotParameters): string {
   if (aimableNumber(move)?.name === 'distance') return formatQuantity(value, 'length', 1);
   return formatQuantity(setup.gyro.rightPositive ? -value : value, 'angle', 1);
 }

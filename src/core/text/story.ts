@@ -1,12 +1,12 @@
 import type { Zone } from '../field/field.ts';
 import { formatNumber } from '../mathematics/quantity.ts';
-import type { Setup } from '../robot/parameters.ts';
+import type { RobotParameters } from '../robot/parameters.ts';
 import { planDifferences } from '../route/revisionWords.ts';
 import { checkpointsOf, type RoutePlan } from '../route/plan.ts';
 import { compareRuns, FEWEST_TO_COMPARE } from '../analysis/runs/comparison.ts';
 import { measuredRuns, type LoggedRun } from '../analysis/runs/measured.ts';
 import { routePoints, type RoutePoints } from '../analysis/runs/points.ts';
-import { checkPromise, type AimPromise } from '../analysis/runs/promise.ts';
+import { checkPredictedEffect, type PredictedEffect } from '../analysis/runs/predictedEffect.ts';
 import { comparisonWords, percent, verdictWords } from './sentences.ts';
 import { verdictOf, type Verdict } from '../analysis/runs/verdict.ts';
 
@@ -24,7 +24,7 @@ export interface StorySource {
   field: string;
   /** Wanted chance to hit, 0 to 1. */
   goal: number;
-  setup: Setup;
+  setup: RobotParameters;
   models: readonly { id: string; name: string; points: number; zone: Zone }[];
   revisions: readonly {
     number: number;
@@ -33,7 +33,7 @@ export interface StorySource {
     reason: string;
     createdAt: string;
     plan: RoutePlan;
-    promises: readonly AimPromise[];
+    promises: readonly PredictedEffect[];
   }[];
   setups: readonly { number: number; reason: string; createdAt: string }[];
   benches: readonly { number: number; words: string; createdAt: string }[];
@@ -100,7 +100,8 @@ export function storyOf(source: StorySource): Story {
     const judged = judgedAt(of);
     const verdict = verdictOf(judged?.runs ?? [], judged?.zone ?? EMPTY_ZONE, goal);
     const promise = revision.promises.find(({ checkpointId }) => checkpointId === checkpoint?.id);
-    const check = promise === undefined ? null : checkPromise(promise, verdict.summary).kind;
+    const check =
+      promise === undefined ? null : checkPredictedEffect(promise, verdict.summary).kind;
     const parent = revisions.find(({ number }) => number === revision.parent);
     return {
       number: revision.number,

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { PracticeCommand } from '../../core/practice/commands.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
-import { lostLines } from '../../core/telemetry/receipt.ts';
+import { lostLines } from '../../core/telemetry/acknowledgement.ts';
 import { sentenceOf } from '../api.ts';
 import { Button } from '../Button.tsx';
 import { Notice } from '../Notice.tsx';
@@ -54,11 +54,11 @@ export function LinkPanel({ live, offers }: LinkPanelProps) {
                   {label}
                 </Button>
               ))}
-              <Button weight="quiet" onClick={() => attempt(live.drop())}>
+              <Button variant="quiet" onClick={() => attempt(live.drop())}>
                 Stop after this
               </Button>
               <Button
-                weight="quiet"
+                variant="quiet"
                 onClick={() => attempt(live.command([{ do: 'charge' }]))}
                 title="A full pack is put in. Bus sensors fall silent on a low one."
               >
@@ -74,7 +74,7 @@ export function LinkPanel({ live, offers }: LinkPanelProps) {
           )}
         </>
       )}
-      {fault !== null && <Notice mood="fault">{fault}</Notice>}
+      {fault !== null && <Notice tone="fault">{fault}</Notice>}
     </section>
   );
 }

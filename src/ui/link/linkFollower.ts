@@ -1,13 +1,13 @@
 import type { Link } from '../../contracts/link.ts';
 import type { TelemetryLine } from '../../core/telemetry/lines.ts';
-import type { Receipt } from '../../core/telemetry/receipt.ts';
+import type { Acknowledgement } from '../../core/telemetry/acknowledgement.ts';
 import { followLink } from './followLink.ts';
 import type { LinkStatus } from './linkHub.ts';
 
 /** What a sheet shows of a link. */
 export interface LinkState {
   status: LinkStatus;
-  receipt: Receipt;
+  receipt: Acknowledgement;
   /** Lines that arrived within the last second. */
   perSecond: number;
 }

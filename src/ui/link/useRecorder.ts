@@ -2,7 +2,7 @@ import { useCallback, useRef, useState } from 'react';
 import { valueOf } from '../../core/benches/fromTelemetry.ts';
 import type { TelemetryLine } from '../../core/telemetry/lines.ts';
 import { recordingOfLines, type Recording } from '../../core/telemetry/recording.ts';
-import { lostLines } from '../../core/telemetry/receipt.ts';
+import { lostLines } from '../../core/telemetry/acknowledgement.ts';
 import type { LinkFollower } from './linkFollower.ts';
 import { useLinkLines } from './useLink.ts';
 

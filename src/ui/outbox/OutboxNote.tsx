@@ -10,12 +10,12 @@ export function OutboxNote() {
   const runs = new Set(waiting.map(({ runId }) => runId)).size;
   if (runs > 0) {
     return (
-      <Notice mood="fault">
+      <Notice tone="fault">
         {runs} {runs === 1 ? 'run waits' : 'runs wait'} on this device to be sent.{' '}
         <a href={sheetAddress('/table')}>Look at the Table</a>
       </Notice>
     );
   }
-  if (sent > 0) return <Notice mood="good">What waited on this device has been sent.</Notice>;
+  if (sent > 0) return <Notice tone="good">What waited on this device has been sent.</Notice>;
   return null;
 }

@@ -1,6 +1,6 @@
 import { counted, recordsOf, type BenchRecord } from '../../contracts/bench.ts';
 import { formatQuantity } from '../../core/mathematics/quantity.ts';
-import type { Setup } from '../../core/robot/parameters.ts';
+import type { RobotParameters } from '../../core/robot/parameters.ts';
 import styles from './BenchView.module.css';
 import type { AnyTrialBench, Trial, TrialBench } from './trialBench.ts';
 
@@ -34,7 +34,7 @@ export function BenchEntry({ title, figure, state, warn, chosen, onChoose }: Ben
 interface TrialEntryProps<B extends AnyTrialBench, R> {
   definition: TrialBench<B, R>;
   records: readonly BenchRecord[];
-  setup: Setup;
+  setup: RobotParameters;
   chosen: boolean;
   onChoose: () => void;
 }

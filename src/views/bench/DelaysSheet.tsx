@@ -14,7 +14,7 @@ import type { LiveLink } from '../../ui/link/useLink.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { Plot } from '../../ui/Plot.tsx';
 import { keepRecording, loadRecording } from '../../ui/recordings.ts';
-import { useOnce } from '../../ui/useOnce.ts';
+import { useMountEffect } from '../../ui/useMountEffect.ts';
 import styles from './BenchView.module.css';
 import { Conditions } from './Conditions.tsx';
 import { History } from './History.tsx';
@@ -90,7 +90,7 @@ export function DelaysSheet({ robot, records, live, keeping }: DelaysSheetProps)
     setNumber(wanted);
   };
   // The newest record is shown when the sheet opens.
-  useOnce(() => {
+  useMountEffect(() => {
     if (kept[0] !== undefined) attempt(show(kept[0].number));
   });
 
@@ -135,7 +135,7 @@ export function DelaysSheet({ robot, records, live, keeping }: DelaysSheetProps)
             {recording ? (
               <Button onClick={recorder.stop}>Stop</Button>
             ) : (
-              <Button weight="main" onClick={() => attempt(record())}>
+              <Button variant="main" onClick={() => attempt(record())}>
                 Record {LASTS} s
               </Button>
             )}
@@ -203,7 +203,7 @@ export function DelaysSheet({ robot, records, live, keeping }: DelaysSheetProps)
                 <>
                   <SetupChanges setup={setup} values={values} />
                   <div className={styles['buttons']}>
-                    <Button weight="main" disabled={keeping.busy} onClick={() => attempt(use())}>
+                    <Button variant="main" disabled={keeping.busy} onClick={() => attempt(use())}>
                       Use in the setup
                     </Button>
                     <a
@@ -217,8 +217,8 @@ export function DelaysSheet({ robot, records, live, keeping }: DelaysSheetProps)
               )}
             </>
           )}
-          {keeping.done !== null && <Notice mood="good">{keeping.done}</Notice>}
-          {keeping.fault !== null && <Notice mood="fault">{keeping.fault}</Notice>}
+          {keeping.done !== null && <Notice tone="good">{keeping.done}</Notice>}
+          {keeping.fault !== null && <Notice tone="fault">{keeping.fault}</Notice>}
           <History
             shown={number}
             onShow={(wanted) => attempt(show(wanted))}

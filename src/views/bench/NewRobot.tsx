@@ -39,10 +39,10 @@ function NewRobotSheet({ first }: { first: boolean }) {
             maxLength={80}
             autoFocus
           />
-          <Button weight="main" type="submit" disabled={name.trim() === ''}>
+          <Button variant="main" type="submit" disabled={name.trim() === ''}>
             Describe it
           </Button>
-          {fault !== null && <Notice mood="fault">{fault}</Notice>}
+          {fault !== null && <Notice tone="fault">{fault}</Notice>}
         </form>
       }
     >

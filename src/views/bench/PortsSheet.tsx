@@ -139,7 +139,7 @@ export function PortsSheet({ robot, records, keeping, draft, onDraft }: PortsShe
       )}
       <div className={styles['buttons']}>
         <Button
-          weight="main"
+          variant="main"
           disabled={devices.length === 0 || record !== null || keeping.busy}
           onClick={() => void keep()}
         >
@@ -149,8 +149,8 @@ export function PortsSheet({ robot, records, keeping, draft, onDraft }: PortsShe
           Print the wiring sheet
         </Button>
       </div>
-      {keeping.done !== null && <Notice mood="good">{keeping.done}</Notice>}
-      {keeping.fault !== null && <Notice mood="fault">{keeping.fault}</Notice>}
+      {keeping.done !== null && <Notice tone="good">{keeping.done}</Notice>}
+      {keeping.fault !== null && <Notice tone="fault">{keeping.fault}</Notice>}
       <History
         shown={record?.number ?? null}
         onShow={(number) => {
@@ -238,7 +238,7 @@ function DeviceRow({ device, at, faults, onKind, onChange, onRemove }: DeviceRow
           </select>
         </td>
         <td>
-          <Button weight="quiet" aria-label={`Remove device ${at}`} onClick={onRemove}>
+          <Button variant="quiet" aria-label={`Remove device ${at}`} onClick={onRemove}>
             remove
           </Button>
         </td>

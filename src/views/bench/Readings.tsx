@@ -89,7 +89,7 @@ export function Readings({ columns, rows, onRows, onTable, beside }: ReadingsPro
                 <td className={styles['strike']}>
                   {whole && row.struck === null && (
                     <Button
-                      weight="quiet"
+                      variant="quiet"
                       aria-label={`Strike reading ${i + 1}`}
                       onClick={() => change(row.key, { struck: 'misread' })}
                     >
@@ -105,7 +105,7 @@ export function Readings({ columns, rows, onRows, onTable, beside }: ReadingsPro
                         onChange={(event) => change(row.key, { struck: event.target.value })}
                       />
                       <Button
-                        weight="quiet"
+                        variant="quiet"
                         aria-label={`Count reading ${i + 1}`}
                         onClick={() => change(row.key, { struck: null })}
                       >

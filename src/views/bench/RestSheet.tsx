@@ -13,14 +13,14 @@ import { Button, buttonClass } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Figures } from '../../ui/Figures.tsx';
 import { KeyHelp } from '../../ui/KeyHelp.tsx';
-import { showInLoopBar } from '../../ui/loop.ts';
+import { showInNavigation } from '../../ui/workflow.ts';
 import { LinkPanel } from '../../ui/link/LinkPanel.tsx';
 import type { LiveLink } from '../../ui/link/useLink.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { Plot } from '../../ui/Plot.tsx';
 import { keepRecording, loadRecording } from '../../ui/recordings.ts';
 import { Picker } from '../../ui/TextField.tsx';
-import { useOnce } from '../../ui/useOnce.ts';
+import { useMountEffect } from '../../ui/useMountEffect.ts';
 import styles from './BenchView.module.css';
 import { Conditions } from './Conditions.tsx';
 import { History } from './History.tsx';
@@ -114,7 +114,11 @@ export function RestSheet({ robot, records, routes, live, keeping }: RestSheetPr
     setSheet({ ...analysis, lost, record });
     if (record !== null) {
       const { fitness: found } = record.bench;
-      showInLoopBar('Bench', `gyro ${found}, checked just now`, found === 'fit' ? 'good' : 'warn');
+      showInNavigation(
+        'Bench',
+        `gyro ${found}, checked just now`,
+        found === 'fit' ? 'good' : 'warn',
+      );
     }
     noted.clear();
     setPicked(null);
@@ -164,7 +168,7 @@ export function RestSheet({ robot, records, routes, live, keeping }: RestSheetPr
     if (analysis !== null) setSheet({ ...analysis, lost: record.bench.found.lost, record });
   };
   // The newest record is shown when the sheet opens.
-  useOnce(() => {
+  useMountEffect(() => {
     if (checks[0] !== undefined) attempt(show(checks[0].number));
   });
 
@@ -277,7 +281,7 @@ export function RestSheet({ robot, records, routes, live, keeping }: RestSheetPr
               <Button onClick={recorder.stop}>Stop</Button>
             ) : (
               <Button
-                weight={fitness === 'not fit' ? 'plain' : 'main'}
+                variant={fitness === 'not fit' ? 'plain' : 'main'}
                 onClick={() => attempt(check(null))}
               >
                 Check the gyro (C)
@@ -300,7 +304,7 @@ export function RestSheet({ robot, records, routes, live, keeping }: RestSheetPr
               <RemedyLadder records={checks} chosen={chosen} onChoose={setPicked} />
               <div className={styles['buttons']}>
                 <Button
-                  weight="main"
+                  variant="main"
                   disabled={chosen === null}
                   onClick={() => attempt(check(chosen))}
                 >
@@ -310,7 +314,7 @@ export function RestSheet({ robot, records, routes, live, keeping }: RestSheetPr
                   Note it only (N)
                 </Button>
               </div>
-              <Notice mood="fault">
+              <Notice tone="fault">
                 Hands off the table while it checks: a touched boot teaches the sensor a wrong zero.
               </Notice>
             </>
@@ -345,8 +349,8 @@ export function RestSheet({ robot, records, routes, live, keeping }: RestSheetPr
               </div>
             </section>
           )}
-          {keeping.done !== null && <Notice mood="good">{keeping.done}</Notice>}
-          {keeping.fault !== null && <Notice mood="fault">{keeping.fault}</Notice>}
+          {keeping.done !== null && <Notice tone="good">{keeping.done}</Notice>}
+          {keeping.fault !== null && <Notice tone="fault">{keeping.fault}</Notice>}
           <Conditions value={conditions} onChange={setConditions} />
           <History
             shown={sheet?.record?.number ?? null}

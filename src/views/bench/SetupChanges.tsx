@@ -1,12 +1,12 @@
 import { formatQuantity } from '../../core/mathematics/quantity.ts';
-import { setupValue, type Setup } from '../../core/robot/parameters.ts';
+import { setupValue, type RobotParameters } from '../../core/robot/parameters.ts';
 import styles from './BenchView.module.css';
 import { SETUP_GROUPS } from './setupFields.ts';
 
 const FIELDS = new Map(SETUP_GROUPS.flatMap(({ fields }) => fields).map((one) => [one.path, one]));
 
 interface SetupChangesProps {
-  setup: Setup;
+  setup: RobotParameters;
   values: Record<string, number | boolean>;
 }
 

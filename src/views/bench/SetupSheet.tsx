@@ -127,11 +127,11 @@ export function SetupSheet({ robot, onSaved }: SetupSheetProps) {
             maxLength={200}
             placeholder="new wheels"
           />
-          <Button weight="main" type="submit">
+          <Button variant="main" type="submit">
             Save as setup {stored.number + 1}
           </Button>
           <Button onClick={() => setChanges({})}>Put back</Button>
-          {fault !== null && <Notice mood="fault">{fault}</Notice>}
+          {fault !== null && <Notice tone="fault">{fault}</Notice>}
         </form>
       )}
       <Notice>

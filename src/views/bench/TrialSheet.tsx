@@ -1,7 +1,7 @@
 import { useMemo, useRef } from 'react';
 import { counted, recordsOf, type BenchRecord } from '../../contracts/bench.ts';
 import type { Robot } from '../../contracts/records.ts';
-import { episodesOf, type Episode } from '../../core/benches/fromTelemetry.ts';
+import { episodesOf, type TelemetrySegment } from '../../core/benches/fromTelemetry.ts';
 import { readReadings, type Reading } from '../../core/formats/readingsTable.ts';
 import { TelemetryReader, type TelemetryLine } from '../../core/telemetry/lines.ts';
 import { sentenceOf } from '../../ui/api.ts';
@@ -76,7 +76,7 @@ export function TrialSheet<B extends AnyTrialBench, R>(props: TrialSheetProps<B,
   const addReadings = (readings: readonly Reading[]) => {
     if (readings.length > 0) change({ rows: withReadings(rows, readings, columns) });
   };
-  const fromEpisodes = (episodes: readonly Episode[]) =>
+  const fromEpisodes = (episodes: readonly TelemetrySegment[]) =>
     episodes.flatMap((episode) => definition.fromLink(episode, setup) as unknown as Reading[]);
   const open = useRef<TelemetryLine[]>([]);
   useLinkLines(live.follower, (lines) => {
@@ -185,7 +185,7 @@ export function TrialSheet<B extends AnyTrialBench, R>(props: TrialSheetProps<B,
               />
             </label>
             <Button
-              weight="quiet"
+              variant="quiet"
               disabled={trials.length === 0}
               onClick={() => change(freshDraft(definition, setup, bench))}
             >
@@ -203,7 +203,7 @@ export function TrialSheet<B extends AnyTrialBench, R>(props: TrialSheetProps<B,
           {shown !== null && (
             <>
               {definition.warnings?.(shown).map((sentence) => (
-                <Notice key={sentence} mood="fault">
+                <Notice key={sentence} tone="fault">
                   {sentence}
                 </Notice>
               ))}
@@ -215,21 +215,21 @@ export function TrialSheet<B extends AnyTrialBench, R>(props: TrialSheetProps<B,
           {trials.length > 0 && (
             <div className={styles['buttons']}>
               {Object.keys(values).length > 0 && (
-                <Button weight="main" disabled={keeping.busy} onClick={() => void use()}>
+                <Button variant="main" disabled={keeping.busy} onClick={() => void use()}>
                   Use in the setup
                 </Button>
               )}
               <Button
                 disabled={record !== null || keeping.busy}
-                weight={Object.keys(values).length > 0 ? 'plain' : 'main'}
+                variant={Object.keys(values).length > 0 ? 'plain' : 'main'}
                 onClick={() => void keep()}
               >
                 {record === null ? 'Keep the record' : `Kept as record ${record.number}`}
               </Button>
             </div>
           )}
-          {keeping.done !== null && <Notice mood="good">{keeping.done}</Notice>}
-          {keeping.fault !== null && <Notice mood="fault">{keeping.fault}</Notice>}
+          {keeping.done !== null && <Notice tone="good">{keeping.done}</Notice>}
+          {keeping.fault !== null && <Notice tone="fault">{keeping.fault}</Notice>}
           <History
             shown={record?.number ?? null}
             onShow={(number) => {

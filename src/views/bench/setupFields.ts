@@ -1,5 +1,5 @@
 import type { QuantityKind } from '../../core/mathematics/quantity.ts';
-import type { Setup } from '../../core/robot/parameters.ts';
+import type { RobotParameters } from '../../core/robot/parameters.ts';
 
 /** How a number of a setup is shown. */
 interface SetupField {
@@ -10,7 +10,7 @@ interface SetupField {
 }
 
 export interface SetupGroup {
-  name: keyof Setup;
+  name: keyof RobotParameters;
   title: string;
   fields: SetupField[];
 }

@@ -1,9 +1,9 @@
 import type { ReactNode } from 'react';
 import type { Bench } from '../../contracts/bench.ts';
-import type { Episode } from '../../core/benches/fromTelemetry.ts';
+import type { TelemetrySegment } from '../../core/benches/fromTelemetry.ts';
 import type { ReadingColumn } from '../../core/formats/readingsTable.ts';
 import type { PracticeCommand } from '../../core/practice/commands.ts';
-import type { Setup } from '../../core/robot/parameters.ts';
+import type { RobotParameters } from '../../core/robot/parameters.ts';
 import type { Estimate } from '../../core/mathematics/leastSquares.ts';
 import type { QuantityKind } from '../../core/mathematics/quantity.ts';
 import type { Figure } from '../../ui/Figures.tsx';
@@ -40,7 +40,7 @@ export interface Shown<B extends AnyTrialBench, R> {
   result: R;
   /** The bench with only the readings that count. */
   bench: B;
-  setup: Setup;
+  setup: RobotParameters;
 }
 
 /** One bench with a table of readings: what it asks for, and how its result is said. */
@@ -53,12 +53,16 @@ export interface TrialBench<B extends AnyTrialBench, R> {
   steps: readonly string[];
   caution?: string;
   /** An empty bench for this robot. */
-  empty: (setup: Setup) => B;
+  empty: (setup: RobotParameters) => B;
   columns: (bench: B) => readonly ShownColumn[];
   /** Choices that belong to the whole bench. */
-  options?: (props: { bench: B; setup: Setup; onChange: (part: Partial<B>) => void }) => ReactNode;
+  options?: (props: {
+    bench: B;
+    setup: RobotParameters;
+    onChange: (part: Partial<B>) => void;
+  }) => ReactNode;
   /** From the readings that count; null until there are enough. */
-  result: (bench: B, setup: Setup) => R | null;
+  result: (bench: B, setup: RobotParameters) => R | null;
   /** What is still missing while there is no result. */
   missing: (bench: B) => string;
   sentence: (shown: Shown<B, R>) => string;
@@ -75,9 +79,9 @@ export interface TrialBench<B extends AnyTrialBench, R> {
   trend: (shown: Shown<B, R>) => Trend;
   /** A few words for the list of benches. */
   state: (shown: Shown<B, R>) => string;
-  practice: (bench: B, setup: Setup) => PracticeOffer[];
+  practice: (bench: B, setup: RobotParameters) => PracticeOffer[];
   /** Readings that an episode of the link holds. */
-  fromLink: (episode: Episode, setup: Setup) => Omit<Trial<B>, 'struck'>[];
+  fromLink: (episode: TelemetrySegment, setup: RobotParameters) => Omit<Trial<B>, 'struck'>[];
 }
 
 /** The same thing several times. */

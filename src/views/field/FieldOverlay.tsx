@@ -1,5 +1,5 @@
 import type { PointerEvent } from 'react';
-import { handlesOf, thingOf, type Chosen } from '../../core/field/editing.ts';
+import { handlesOf, fieldObjectOf, type Chosen } from '../../core/field/editing.ts';
 import type { Field } from '../../core/field/field.ts';
 import type { Point } from '../../core/mathematics/pose.ts';
 import styles from './FieldView.module.css';
@@ -42,7 +42,7 @@ export function FieldOverlay(props: FieldOverlayProps) {
       onThing(snap({ x: at.x, y: field.height - at.y }));
     },
   });
-  const thing = chosen === null ? null : thingOf(field, chosen);
+  const thing = chosen === null ? null : fieldObjectOf(field, chosen);
   return (
     <>
       {(props.theirs === null ? [] : theirThings(props.theirs)).map((one) => (

@@ -17,10 +17,10 @@ import {
   freeThingId,
   shiftedThing,
   snapped,
-  thingOf,
+  fieldObjectOf,
   withHandleAt,
   withoutThing,
-  withThing,
+  withFieldObject,
   type Chosen,
 } from '../../core/field/editing.ts';
 import type { Field } from '../../core/field/field.ts';
@@ -140,14 +140,14 @@ function FieldSheet({ record }: FieldViewProps) {
     restart: history.restart,
   });
   const changed = field !== saved.field || name !== saved.name;
-  const thing = chosen === null ? null : thingOf(field, chosen);
+  const thing = chosen === null ? null : fieldObjectOf(field, chosen);
 
   const finish = () => {
     if ((tool === 'wall' || tool === 'line') && open.length >= 2) {
       const id = freeThingId(field, tool);
       const named = { id, name: `${tool === 'wall' ? 'Wall' : 'Line'} ${id.split('-')[1]}` };
       change(
-        withThing(
+        withFieldObject(
           field,
           tool === 'wall'
             ? { kind: 'wall', thing: { ...named, points: open, seen: true } }
@@ -170,7 +170,8 @@ function FieldSheet({ record }: FieldViewProps) {
     setChosen(null);
   };
   const nudge = (x: number, y: number) => {
-    if (thing !== null) change(withThing(field, shiftedThing(thing, { x: x * grid, y: y * grid })));
+    if (thing !== null)
+      change(withFieldObject(field, shiftedThing(thing, { x: x * grid, y: y * grid })));
   };
 
   const point = (raw: Point, event: PointerEvent<SVGSVGElement>) => {
@@ -201,7 +202,7 @@ function FieldSheet({ record }: FieldViewProps) {
         const id = freeThingId(field, 'start');
         const pose = { ...at, heading: 0 };
         change(
-          withThing(field, {
+          withFieldObject(field, {
             kind: 'start',
             thing: { id, name: `Start ${id.split('-')[1]}`, pose },
           }),
@@ -226,13 +227,13 @@ function FieldSheet({ record }: FieldViewProps) {
     if (drag === null) return;
     switch (drag.kind) {
       case 'handle':
-        if (thing !== null) change(withThing(field, withHandleAt(thing, drag.handle, at)));
+        if (thing !== null) change(withFieldObject(field, withHandleAt(thing, drag.handle, at)));
         break;
       case 'thing': {
         if (thing === null) break;
         const by = { x: at.x - drag.moved.x, y: at.y - drag.moved.y };
         if (by.x === 0 && by.y === 0) break;
-        change(withThing(field, shiftedThing(thing, by)));
+        change(withFieldObject(field, shiftedThing(thing, by)));
         setDrag({ ...drag, moved: at });
         break;
       }
@@ -248,7 +249,7 @@ function FieldSheet({ record }: FieldViewProps) {
     const [width, height] = [Math.abs(to.x - from.x), Math.abs(to.y - from.y)];
     if (width < 5 || height < 5) return;
     const outline = rectangle(Math.min(from.x, to.x), Math.min(from.y, to.y), width, height);
-    const known = chosen?.kind === 'model' ? thingOf(field, chosen) : null;
+    const known = chosen?.kind === 'model' ? fieldObjectOf(field, chosen) : null;
     const id = known === null ? freeThingId(field, 'model') : known.thing.id;
     // A robot comes to it from the side that is towards the middle of the table.
     const above = outline[0]!.y > field.height / 2;
@@ -258,7 +259,7 @@ function FieldSheet({ record }: FieldViewProps) {
       heading: above ? Math.PI / 2 : -Math.PI / 2,
     };
     change(
-      withThing(field, {
+      withFieldObject(field, {
         kind: 'model',
         thing: {
           id,
@@ -377,13 +378,13 @@ function FieldSheet({ record }: FieldViewProps) {
         <div className={styles['under']}>
           <p>{present.says}</p>
           {open.length >= 2 && <Button onClick={finish}>End it</Button>}
-          <Button weight="quiet" disabled={history.undo === null} onClick={() => history.undo?.()}>
+          <Button variant="quiet" disabled={history.undo === null} onClick={() => history.undo?.()}>
             <Undo2 size={16} /> Undo
           </Button>
-          <Button weight="quiet" disabled={history.redo === null} onClick={() => history.redo?.()}>
+          <Button variant="quiet" disabled={history.redo === null} onClick={() => history.redo?.()}>
             <Redo2 size={16} /> Redo
           </Button>
-          <Button weight="quiet" disabled={chosen === null} onClick={remove}>
+          <Button variant="quiet" disabled={chosen === null} onClick={remove}>
             <Trash2 size={16} /> Delete
           </Button>
           <KeyHelp keys={keys} />
@@ -423,15 +424,15 @@ function FieldSheet({ record }: FieldViewProps) {
         {draft.restored && (
           <Notice>
             Changes that were not saved yet are back.{' '}
-            <Button weight="quiet" onClick={draft.discard}>
+            <Button variant="quiet" onClick={draft.discard}>
               Drop them
             </Button>
           </Notice>
         )}
-        {fault !== null && <Notice mood="fault">{fault}</Notice>}
+        {fault !== null && <Notice tone="fault">{fault}</Notice>}
         <div className={styles['actions']}>
           <Button
-            weight={changed ? 'main' : 'plain'}
+            variant={changed ? 'main' : 'plain'}
             disabled={!changed || name.trim() === ''}
             onClick={() => void save()}
           >

@@ -1,5 +1,5 @@
 import type { FieldRecord } from '../../contracts/records.ts';
-import { thingOf, type Thing } from '../../core/field/editing.ts';
+import { fieldObjectOf, type FieldObject } from '../../core/field/editing.ts';
 import { nameOf, TABLE_WORDS } from '../../core/field/fieldWords.ts';
 import type { Collision } from '../../core/field/merging.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -21,9 +21,9 @@ export function settled(merging: Merging, collision: Collision): Merging {
 }
 
 /** Their side of what collides, to be drawn beside ours. */
-export function theirThings({ theirs, collisions }: Merging): Thing[] {
+export function theirThings({ theirs, collisions }: Merging): FieldObject[] {
   return collisions.flatMap((collision) =>
-    collision.what === 'thing' ? (thingOf(theirs.field, collision.chosen) ?? []) : [],
+    collision.what === 'thing' ? (fieldObjectOf(theirs.field, collision.chosen) ?? []) : [],
   );
 }
 

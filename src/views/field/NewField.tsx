@@ -55,10 +55,10 @@ function NewFieldSheet() {
         refuse={size}
         onChange={setHeight}
       />
-      <Button weight="main" type="submit" disabled={name.trim() === ''}>
+      <Button variant="main" type="submit" disabled={name.trim() === ''}>
         Start the field
       </Button>
-      {fault !== null && <Notice mood="fault">{fault}</Notice>}
+      {fault !== null && <Notice tone="fault">{fault}</Notice>}
     </form>
   );
 }

@@ -95,12 +95,12 @@ export function PicturePanel({ field, fieldId, clicked, onPlace, onPicture }: Pi
           {field.picture === null ? 'Choose a picture' : 'Another picture'}
         </Button>
         {field.picture !== null && (
-          <Button weight="quiet" onClick={() => onPlace(null)}>
+          <Button variant="quiet" onClick={() => onPlace(null)}>
             Take it away
           </Button>
         )}
       </div>
-      {fault !== null && <Notice mood="fault">{fault}</Notice>}
+      {fault !== null && <Notice tone="fault">{fault}</Notice>}
       {field.picture !== null &&
         ([0, 1] as const).map((i) => (
           <div key={i}>

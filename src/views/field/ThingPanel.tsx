@@ -1,4 +1,4 @@
-import { withThing, type Chosen, type Thing } from '../../core/field/editing.ts';
+import { withFieldObject, type Chosen, type FieldObject } from '../../core/field/editing.ts';
 import type { Field, FieldModel } from '../../core/field/field.ts';
 import { radians } from '../../core/mathematics/angle.ts';
 import type { Point, Pose } from '../../core/mathematics/pose.ts';
@@ -11,7 +11,7 @@ interface ThingPanelProps {
   field: Field;
   name: string;
   /** What is chosen; null shows the table itself. */
-  thing: Thing | null;
+  thing: FieldObject | null;
   onName: (name: string) => void;
   onField: (field: Field) => void;
   onChoose: (chosen: Chosen | null) => void;
@@ -20,7 +20,7 @@ interface ThingPanelProps {
 /** Every number of the chosen thing, or of the table when nothing is chosen. */
 export function ThingPanel({ field, name, thing, onName, onField, onChoose }: ThingPanelProps) {
   if (thing === null) return <TablePanel {...{ field, name, onName, onField, onChoose }} />;
-  const put = (next: Thing) => onField(withThing(field, next));
+  const put = (next: FieldObject) => onField(withFieldObject(field, next));
   switch (thing.kind) {
     case 'model':
       return (

@@ -54,7 +54,7 @@ export function BringIn({ imports }: { imports: ImportResult[] }) {
         }}
       >
         <p>{busy === null ? 'Drop files here' : `Reading ${busy} …`}</p>
-        <Button weight="main" disabled={busy !== null} onClick={() => input.current?.click()}>
+        <Button variant="main" disabled={busy !== null} onClick={() => input.current?.click()}>
           Choose files
         </Button>
         <input
@@ -70,7 +70,7 @@ export function BringIn({ imports }: { imports: ImportResult[] }) {
         />
       </div>
       {outcomes.map((outcome) => (
-        <Notice key={outcome.file} mood={outcome.good ? 'good' : 'fault'}>
+        <Notice key={outcome.file} tone={outcome.good ? 'good' : 'fault'}>
           <strong>{outcome.file}</strong>: {outcome.sentence}
         </Notice>
       ))}

@@ -35,7 +35,7 @@ export function Copies({ copies, folder }: CopiesProps) {
       <div>
         <Button onClick={() => void take()}>Take one now</Button>
       </div>
-      {note !== null && <Notice mood={note.good ? 'good' : 'fault'}>{note.sentence}</Notice>}
+      {note !== null && <Notice tone={note.good ? 'good' : 'fault'}>{note.sentence}</Notice>}
       <ul className={styles['list']}>
         {shown.length === 0 && <li>None yet.</li>}
         {shown.map(({ file, at, bytes, why }) => (

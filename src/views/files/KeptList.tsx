@@ -32,7 +32,7 @@ export function KeptList({ title, thing, takes, records, files }: KeptListProps)
   return (
     <>
       <h2 className={styles['section']}>{title}</h2>
-      {fault !== null && <Notice mood="fault">{fault}</Notice>}
+      {fault !== null && <Notice tone="fault">{fault}</Notice>}
       <ul className={styles['list']} aria-label={title}>
         {shown.length === 0 && <li>None yet.</li>}
         {shown.map(({ id, name, archived }) => (
@@ -52,7 +52,7 @@ export function KeptList({ title, thing, takes, records, files }: KeptListProps)
               <div className={styles['asking']} role="group" aria-label={`Delete ${name}?`}>
                 Delete “{name}” with {takes}? A copy of everything is taken first.
                 <Button
-                  weight="main"
+                  variant="main"
                   onClick={() => void attempt(send('DELETE', `kept/${thing}/${id}`))}
                 >
                   Delete it

@@ -13,7 +13,7 @@ export function AddMove({ onAdd }: { onAdd: (kind: MoveKind) => void }) {
   return (
     <>
       {MOVES.slice(0, AT_HAND).map(({ kind, name }) => (
-        <Button key={kind} weight="quiet" onClick={() => onAdd(kind)}>
+        <Button key={kind} variant="quiet" onClick={() => onAdd(kind)}>
           + {name}
         </Button>
       ))}

@@ -3,7 +3,7 @@ import { motionLogOf } from '../../core/benches/logs.ts';
 import { fitLog, type LogFit } from '../../core/analysis/tuning/fitLog.ts';
 import { degrees } from '../../core/mathematics/angle.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
-import type { Setup } from '../../core/robot/parameters.ts';
+import type { RobotParameters } from '../../core/robot/parameters.ts';
 import { benchWorker, type BenchWorker } from '../../ui/benchWorker.ts';
 import { Figures } from '../../ui/Figures.tsx';
 import { Notice } from '../../ui/Notice.tsx';
@@ -12,7 +12,7 @@ import { RecordingSource } from '../../ui/RecordingSource.tsx';
 import styles from './Panels.module.css';
 
 /** A log of a turn laid over the simulation, with delay, lag and noise fitted to it. */
-export function LogPanel({ setup }: { setup: Setup }) {
+export function LogPanel({ setup }: { setup: RobotParameters }) {
   const worker = useRef<BenchWorker | null>(null);
   worker.current ??= benchWorker();
   useEffect(() => () => worker.current?.end(), []);
@@ -44,7 +44,7 @@ export function LogPanel({ setup }: { setup: Setup }) {
         }}
         onFault={setFault}
       />
-      {fault !== null && <Notice mood="fault">{fault}</Notice>}
+      {fault !== null && <Notice tone="fault">{fault}</Notice>}
       {fit !== null && (
         <>
           <div className={styles['plot']}>

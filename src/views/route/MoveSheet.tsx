@@ -2,9 +2,9 @@ import type { BudgetAt } from '../../core/analysis/budget/band.ts';
 import type { Field } from '../../core/field/field.ts';
 import { programSheet } from '../../core/formats/programSheet.ts';
 import { degrees } from '../../core/mathematics/angle.ts';
-import type { ComparedWay } from '../../core/analysis/planning/ways.ts';
+import type { ComparedWay } from '../../core/analysis/planning/alternatives.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
-import type { Setup } from '../../core/robot/parameters.ts';
+import type { RobotParameters } from '../../core/robot/parameters.ts';
 import type { Move } from '../../core/moves/index.ts';
 import type { RoutePlan } from '../../core/route/plan.ts';
 import { Figures } from '../../ui/Figures.tsx';
@@ -16,7 +16,7 @@ import styles from './MoveSheet.module.css';
 interface MoveSheetProps {
   plan: RoutePlan;
   position: number;
-  setup: Setup;
+  setup: RobotParameters;
   field: Field;
   /** Spread at the end of the move, by the error budget; null where the move is not carried out. */
   spread: BudgetAt | null;
@@ -47,7 +47,7 @@ export function MoveSheet(props: MoveSheetProps) {
         <p>{step.sentences.at(move.kind === 'drive' ? -1 : 0)}</p>
       </div>
       {checks.map((check) => (
-        <Notice key={check} mood="fault">
+        <Notice key={check} tone="fault">
           {check}
         </Notice>
       ))}

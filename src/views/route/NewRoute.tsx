@@ -55,10 +55,10 @@ function NewRouteSheet({ robots, fields }: NewRouteProps) {
         options={fields.map((f) => ({ value: f.id, label: f.name }))}
         onChange={setFieldId}
       />
-      <Button weight="main" type="submit" disabled={name.trim() === ''}>
+      <Button variant="main" type="submit" disabled={name.trim() === ''}>
         Start the route
       </Button>
-      {fault !== null && <Notice mood="fault">{fault}</Notice>}
+      {fault !== null && <Notice tone="fault">{fault}</Notice>}
     </form>
   );
 }

@@ -2,7 +2,7 @@ import { format } from 'date-fns';
 import { useEffect, useState } from 'react';
 import type { Route, RouteRevision } from '../../contracts/records.ts';
 import { planDifferences } from '../../core/route/revisionWords.ts';
-import type { Setup } from '../../core/robot/parameters.ts';
+import type { RobotParameters } from '../../core/robot/parameters.ts';
 import { send, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
@@ -13,7 +13,7 @@ interface RevisionsPanelProps {
   route: Route;
   /** The revision that is worked on; the list is read again when it changes. */
   revision: RouteRevision;
-  setup: Setup;
+  setup: RobotParameters;
   onContinue: (from: RouteRevision) => void;
 }
 
@@ -47,7 +47,7 @@ export function RevisionsPanel({ route, revision, setup, onContinue }: Revisions
       setFault(sentenceOf(error));
     }
   };
-  if (fault !== null) return <Notice mood="fault">{fault}</Notice>;
+  if (fault !== null) return <Notice tone="fault">{fault}</Notice>;
   if (revisions === null) return <p className={styles['hint']}>Reading the revisions …</p>;
   return (
     <section className={styles['panel']} aria-label="Revisions">
@@ -77,11 +77,11 @@ export function RevisionsPanel({ route, revision, setup, onContinue }: Revisions
               )}
               <div className={styles['buttons']}>
                 {one.id !== revision.id && (
-                  <Button weight="quiet" onClick={() => onContinue(one)}>
+                  <Button variant="quiet" onClick={() => onContinue(one)}>
                     Continue from rev {one.number}
                   </Button>
                 )}
-                <Button weight="quiet" onClick={() => void branch(one)}>
+                <Button variant="quiet" onClick={() => void branch(one)}>
                   Make it a route of its own
                 </Button>
               </div>

@@ -5,7 +5,7 @@ import { toField, type Point, type Pose } from '../../core/mathematics/pose.ts';
 import { stepsOf } from '../../core/route/plan.ts';
 import { type Move } from '../../core/moves/index.ts';
 import { ellipseOf, type BudgetAt } from '../../core/analysis/budget/band.ts';
-import type { Setup } from '../../core/robot/parameters.ts';
+import type { RobotParameters } from '../../core/robot/parameters.ts';
 import { forecastPose, momentAfterMove, type Forecast } from '../../core/simulation/forecast.ts';
 import type { RunRecord } from '../../core/simulation/run.ts';
 import { FieldDrawing } from '../../ui/FieldDrawing.tsx';
@@ -17,7 +17,7 @@ interface RouteFieldProps {
   /** Address of the picture under the field. */
   pictureUrl: string;
   startId: string;
-  setup: Setup;
+  setup: RobotParameters;
   moves: readonly Move[];
   nominal: RunRecord;
   /** A simulated run that is looked at; null for none. */
@@ -193,7 +193,11 @@ export function RouteField(props: RouteFieldProps) {
 /** Runs of the cloud that can be chosen: the first of them, so that each can be hit. */
 const PICKED = 250;
 
-function pointsOf(forecast: Forecast, step: number, setup: Setup): { run: number; point: Point }[] {
+function pointsOf(
+  forecast: Forecast,
+  step: number,
+  setup: RobotParameters,
+): { run: number; point: Point }[] {
   const moment = momentAfterMove(step);
   if (moment >= forecast.moments.times.length) return [];
   return Array.from({ length: Math.min(PICKED, forecast.runs) }, (_, run) => ({
@@ -245,7 +249,7 @@ function nearestTime(nominal: RunRecord, move: number, point: Point): number | u
 function cloudOf(
   forecast: Forecast,
   step: number,
-  setup: Setup,
+  setup: RobotParameters,
   drawn: (point: Point) => Point,
 ): string[] {
   const moment = momentAfterMove(step);

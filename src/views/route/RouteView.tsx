@@ -97,7 +97,7 @@ function RouteSheet(props: RouteViewProps) {
   const [replay, setReplay] = useState<{ run: number; of: Experiment } | null>(null);
 
   const experiment: Experiment = useMemo(
-    () => ({ plan, field: field.field, believed: setup, truth: setup }),
+    () => ({ plan, field: field.field, estimated: setup, trueParameters: setup }),
     [plan, field, setup],
   );
   const nominal = useMemo(() => nominalRun(experiment), [experiment]);
@@ -127,7 +127,7 @@ function RouteSheet(props: RouteViewProps) {
   const ways = useWays(experiment, move !== null && panel === 'move' ? step : -1);
   const changed =
     plan !== revision.plan || continued !== null || field.revision.id !== revision.fieldRevisionId;
-  const references = steps.flatMap((_, i) => (state.budget.steps[i]?.knowsAgain ? [i] : []));
+  const references = steps.flatMap((_, i) => (state.budget.steps[i]?.relocalises ? [i] : []));
   const select = (id: string) => {
     setSelected(id);
     const record = nominal.moves.find((one) => one.moveId === id);
@@ -260,13 +260,13 @@ function RouteSheet(props: RouteViewProps) {
           {draft.restored && (
             <Notice>
               Changes that were not saved yet are back. Undo does not reach behind them;{' '}
-              <Button weight="quiet" onClick={draft.discard}>
+              <Button variant="quiet" onClick={draft.discard}>
                 drop them
               </Button>
             </Notice>
           )}
           {fit.says.length > 0 && (
-            <Notice mood="fault">
+            <Notice tone="fault">
               This revision does not fit the drawing of its field. {fit.says.join(' ')} Save it as a
               revision to keep that.
             </Notice>
@@ -352,7 +352,7 @@ function RouteSheet(props: RouteViewProps) {
         <div className={styles['actions']}>
           {forecast.progress === null ? (
             <Button
-              weight={changed ? 'plain' : 'main'}
+              variant={changed ? 'plain' : 'main'}
               onClick={lookAhead}
               disabled={plan.moves.length === 0}
             >
@@ -364,7 +364,7 @@ function RouteSheet(props: RouteViewProps) {
             </Button>
           )}
           <Button
-            weight={changed ? 'main' : 'plain'}
+            variant={changed ? 'main' : 'plain'}
             disabled={!changed || saving}
             onClick={() => setSaving(true)}
           >
@@ -392,25 +392,25 @@ function RouteSheet(props: RouteViewProps) {
       </div>
       <div className={styles['strip']}>
         <div className={styles['over']}>
-          <Button weight="quiet" onClick={playback.toggle} disabled={plan.moves.length === 0}>
+          <Button variant="quiet" onClick={playback.toggle} disabled={plan.moves.length === 0}>
             {playback.playing ? <Pause size={16} /> : <Play size={16} />}{' '}
             {playback.playing ? 'Pause' : 'Play'}
           </Button>
           <AddMove onAdd={add} />
           <Button
-            weight="quiet"
+            variant="quiet"
             disabled={position === -1}
             onClick={() => selected && change(withCopyOf(plan, selected))}
           >
             <Copy size={16} /> Copy
           </Button>
-          <Button weight="quiet" disabled={position === -1} onClick={remove}>
+          <Button variant="quiet" disabled={position === -1} onClick={remove}>
             <Trash2 size={16} /> Delete
           </Button>
-          <Button weight="quiet" disabled={history.undo === null} onClick={() => history.undo?.()}>
+          <Button variant="quiet" disabled={history.undo === null} onClick={() => history.undo?.()}>
             <Undo2 size={16} /> Undo
           </Button>
-          <Button weight="quiet" disabled={history.redo === null} onClick={() => history.redo?.()}>
+          <Button variant="quiet" disabled={history.redo === null} onClick={() => history.redo?.()}>
             <Redo2 size={16} /> Redo
           </Button>
           <KeyHelp keys={keys} />

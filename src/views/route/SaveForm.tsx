@@ -57,12 +57,12 @@ export function SaveForm(props: SaveFormProps) {
         autoFocus
       />
       <div className={styles['actions']}>
-        <Button weight="main" type="submit">
+        <Button variant="main" type="submit">
           Save revision {revision.number + 1}
         </Button>
         <Button onClick={onCancel}>Not yet</Button>
       </div>
-      {fault !== null && <Notice mood="fault">{fault}</Notice>}
+      {fault !== null && <Notice tone="fault">{fault}</Notice>}
     </form>
   );
 }

@@ -17,7 +17,7 @@ import { NextSteps } from '../../ui/NextSteps.tsx';
 import styles from './Panels.module.css';
 import type { BudgetState } from './useBudget.ts';
 import { FORECAST_RUNS } from './useForecast.ts';
-import { believed, conditionWords } from './spreadWords.ts';
+import { estimated, conditionWords } from './spreadWords.ts';
 
 interface SpreadPanelProps {
   experiment: Experiment;
@@ -59,11 +59,11 @@ export function SpreadPanel(props: SpreadPanelProps) {
   const byBudget =
     model === undefined
       ? null
-      : budgetChance(state.budget, step, model.zone, experiment.believed.body);
+      : budgetChance(state.budget, step, model.zone, experiment.estimated.body);
   const trust =
     outcome === undefined
       ? null
-      : believed(outcome, state.budget, step, model?.zone ?? null, experiment.believed.body);
+      : estimated(outcome, state.budget, step, model?.zone ?? null, experiment.estimated.body);
   return (
     <section className={styles['panel']} aria-label="Spread and forecast">
       {checkpoints.length > 1 && (
@@ -91,7 +91,7 @@ export function SpreadPanel(props: SpreadPanelProps) {
         }))}
         onChange={(runs) => props.onRuns(Number(runs))}
       />
-      {trust !== null && <Notice mood={trust.agree ? 'plain' : 'fault'}>{trust.sentence}</Notice>}
+      {trust !== null && <Notice tone={trust.agree ? 'plain' : 'fault'}>{trust.sentence}</Notice>}
       <h2>Where the spread comes from</h2>
       <Bars
         label="Spread by source"
@@ -156,7 +156,7 @@ export function SpreadPanel(props: SpreadPanelProps) {
             </div>
           )}
           {replayed !== null && (
-            <Button weight="quiet" onClick={() => onReplay(null)}>
+            <Button variant="quiet" onClick={() => onReplay(null)}>
               Run {replayed + 1} is shown; back to the plan
             </Button>
           )}

@@ -12,7 +12,7 @@ import { degrees } from '../../core/mathematics/angle.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
 import { powerPerRate } from '../../core/program/power.ts';
 import { definitionOf, type Move } from '../../core/moves/index.ts';
-import type { Setup } from '../../core/robot/parameters.ts';
+import type { RobotParameters } from '../../core/robot/parameters.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Figures } from '../../ui/Figures.tsx';
 import { Plot } from '../../ui/Plot.tsx';
@@ -22,7 +22,7 @@ import { TuningMap } from './TuningMap.tsx';
 
 interface TunePanelProps {
   move: Move | null;
-  setup: Setup;
+  setup: RobotParameters;
   onChange: (move: Move) => void;
 }
 
@@ -139,7 +139,7 @@ export default function TunePanel({ move, setup, onChange }: TunePanelProps) {
 }
 
 /** The loop of a move; null when it has none. */
-function settingOf(move: Move, setup: Setup): LoopSetting | null {
+function settingOf(move: Move, setup: RobotParameters): LoopSetting | null {
   const kind = definitionOf(move.kind).loop?.(move) ?? null;
   if (kind === null || !('gain' in move)) return null;
   const { speed } = move;
@@ -147,7 +147,7 @@ function settingOf(move: Move, setup: Setup): LoopSetting | null {
 }
 
 /** The gain of a move that has none of its own. */
-function usualGain(setup: Setup, kind: LoopKind, speed: number): number {
+function usualGain(setup: RobotParameters, kind: LoopKind, speed: number): number {
   switch (kind) {
     case 'gyro':
       return setup.program.headingGain;

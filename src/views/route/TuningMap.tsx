@@ -11,7 +11,7 @@ import {
 } from '../../core/analysis/tuning/stabilityMap.ts';
 import { topSpeed } from '../../core/robot/motor.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
-import type { Setup } from '../../core/robot/parameters.ts';
+import type { RobotParameters } from '../../core/robot/parameters.ts';
 import { powerPerRate } from '../../core/program/power.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Cancelled } from '../../ui/cancellableWorker.ts';
@@ -20,7 +20,7 @@ import { simulationWorker, type SimulationWorker } from '../../ui/simulationWork
 import styles from './Panels.module.css';
 
 interface TuningMapProps {
-  setup: Setup;
+  setup: RobotParameters;
   setting: LoopSetting;
   onPick: (setting: LoopSetting) => void;
 }
@@ -117,7 +117,7 @@ export function TuningMap({ setup, setting, onPick }: TuningMapProps) {
       {progress !== null && (
         <p className={styles['hint']}>
           Simulating the map, {formatNumber(100 * progress, 0)} %.{' '}
-          <Button weight="quiet" onClick={() => worker.current?.cancel()}>
+          <Button variant="quiet" onClick={() => worker.current?.cancel()}>
             Cancel
           </Button>
         </p>

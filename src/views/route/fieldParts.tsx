@@ -1,6 +1,6 @@
 import { headingFromShown, shownHeading } from '../../core/robot/headings.ts';
 import { degrees, radians } from '../../core/mathematics/angle.ts';
-import type { Setup } from '../../core/robot/parameters.ts';
+import type { RobotParameters } from '../../core/robot/parameters.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { QuantityField } from '../../ui/QuantityField.tsx';
 import type { Field } from '../../core/field/field.ts';
@@ -9,7 +9,7 @@ import type { RoutePlan } from '../../core/route/plan.ts';
 
 export interface FieldsProps<T extends Move> {
   move: T;
-  setup: Setup;
+  setup: RobotParameters;
   onChange: (move: Move) => void;
 }
 
@@ -170,7 +170,7 @@ export interface HeadingFieldProps {
   label: string;
   /** rad counter-clockwise. */
   heading: number;
-  setup: Setup;
+  setup: RobotParameters;
   onChange: (heading: number) => void;
 }
 

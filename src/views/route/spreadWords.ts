@@ -9,7 +9,7 @@ import type { CheckpointOutcome } from '../../core/simulation/outcomes.ts';
 const AGREEMENT = 0.2;
 
 /** Whether budget and simulation agree at a checkpoint, and which to believe if not. */
-export function believed(
+export function estimated(
   outcome: CheckpointOutcome,
   budget: Budget,
   step: number,

@@ -16,6 +16,6 @@ export function useBudget(experiment: Experiment, nominal: RunRecord): BudgetSta
   const known = useRef<StepModels>(new Map());
   return useMemo(() => {
     const budget = budgetOf(experiment, known.current);
-    return { budget, band: budgetBand(budget, nominal, experiment.believed.body) };
+    return { budget, band: budgetBand(budget, nominal, experiment.estimated.body) };
   }, [experiment, nominal]);
 }

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import type { ComparedWay } from '../../core/analysis/planning/ways.ts';
+import type { ComparedWay } from '../../core/analysis/planning/alternatives.ts';
 import type { Experiment } from '../../core/simulation/run.ts';
 import { Cancelled } from '../../ui/cancellableWorker.ts';
 import { simulationWorker, type SimulationWorker } from '../../ui/simulationWorker.ts';

@@ -33,7 +33,7 @@ function StorySheet({ story, routeId, runs, model, titleBlock }: StoryViewProps)
   return (
     <article className={styles['story']}>
       <nav className={styles['out']} aria-label="Take it out">
-        <Button weight="main" onClick={() => print()}>
+        <Button variant="main" onClick={() => print()}>
           Print
         </Button>
         {[

@@ -39,7 +39,7 @@ export function ClockBar({ clock, expected }: ClockBarProps) {
       {next === null ? (
         <Button onClick={clock.reset}>Again</Button>
       ) : (
-        <Button weight={clock.phase === 'ready' ? 'plain' : 'main'} onClick={clock.next}>
+        <Button variant={clock.phase === 'ready' ? 'plain' : 'main'} onClick={clock.next}>
           {next}
         </Button>
       )}

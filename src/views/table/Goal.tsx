@@ -111,7 +111,7 @@ function GoalForm({ session, onDone, onChanged }: GoalFormProps) {
         runs
         {fault !== null && <span className={styles['fault']}> {fault}</span>}
       </p>
-      <Button type="submit" weight="main">
+      <Button type="submit" variant="main">
         Set
       </Button>
       <Button onClick={onDone}>Not now</Button>

@@ -20,7 +20,7 @@ interface LogNotesProps {
 /** What was done last and how to take it back. */
 export function LogNotes(props: LogNotesProps) {
   const { note, number, sent, editing, onStop, onUndo, onPutBack, onWithdraw } = props;
-  if (note?.kind === 'fault') return <Notice mood="fault">{note.sentence}</Notice>;
+  if (note?.kind === 'fault') return <Notice tone="fault">{note.sentence}</Notice>;
   if (editing !== null) {
     return (
       <div className={styles['undo']}>

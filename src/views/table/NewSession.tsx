@@ -67,12 +67,12 @@ export function NewSession({ surface: lastSurface, onStarted, onCancel }: NewSes
         Want {USUAL_GOAL.goalHits} hits in {USUAL_GOAL.goalRuns} runs
       </label>
       <div className={styles['chips']}>
-        <Button weight="main" type="submit" disabled={title.trim() === ''}>
+        <Button variant="main" type="submit" disabled={title.trim() === ''}>
           Start the session
         </Button>
         {onCancel !== null && <Button onClick={onCancel}>Not yet</Button>}
       </div>
-      {fault !== null && <Notice mood="fault">{fault}</Notice>}
+      {fault !== null && <Notice tone="fault">{fault}</Notice>}
     </form>
   );
 }

@@ -195,7 +195,7 @@ export function PhotoMeasure(props: PhotoMeasureProps) {
           )}
         </div>
         {complete && found === null && (
-          <Notice mood="fault">Three of the four points lie on a line. Choose others.</Notice>
+          <Notice tone="fault">Three of the four points lie on a line. Choose others.</Notice>
         )}
         {found !== null && offset !== null && (
           <>
@@ -203,7 +203,7 @@ export function PhotoMeasure(props: PhotoMeasureProps) {
               <b>{offsetWords(offset)}</b>, within {withinWords(found)} in 19 of 20 cases.
             </p>
             {wrongScale && (
-              <Notice mood="fault">
+              <Notice tone="fault">
                 The two marks lie {formatNumber(100 * Math.abs(found.markScale - 1), 0)} %{' '}
                 {found.markScale > 1 ? 'farther apart' : 'nearer together'} than on the robot: one
                 of the six is not where it should be, or the robot is tall and near the camera.
@@ -213,7 +213,7 @@ export function PhotoMeasure(props: PhotoMeasureProps) {
         )}
         <div className={styles['row']}>
           <Button
-            weight="main"
+            variant="main"
             disabled={offset === null}
             onClick={() =>
               offset !== null &&

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { RouteRevision, Run, SetupRevision } from '../../contracts/records.ts';
 import { travelLogOf } from '../../core/benches/logs.ts';
-import type { Departure, RecordedRun } from '../../core/analysis/runs/departure.ts';
+import type { Divergence, RecordedRun } from '../../core/analysis/runs/divergence.ts';
 import { degrees } from '../../core/mathematics/angle.ts';
 import { titlesOf } from '../../core/route/titles.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
@@ -45,7 +45,7 @@ export function RunTelemetry({ telemetryId, run, routeId, robotId, field }: RunT
       const revision = revisions.find(({ id }) => id === revisionId);
       const setup = setups.find(({ id }) => id === setupId)?.setup;
       if (revision === undefined || setup === undefined || ended) return;
-      const experiment = { plan: revision.plan, field, believed: setup, truth: setup };
+      const experiment = { plan: revision.plan, field, estimated: setup, trueParameters: setup };
       const log = travelLogOf(recording, setup.drive, setup.gyro.rightPositive);
       if (log === null) {
         setFault('What the link sent lacks time, one of the motors or the heading.');
@@ -63,7 +63,7 @@ export function RunTelemetry({ telemetryId, run, routeId, robotId, field }: RunT
       simulation.end();
     };
   }, [telemetryId, revisionId, setupId, routeId, robotId, field]);
-  if (fault !== null) return <Notice mood="fault">{fault}</Notice>;
+  if (fault !== null) return <Notice tone="fault">{fault}</Notice>;
   if (found === null) return <p role="status">Laying the run over its forecast …</p>;
   const { expected, measured, departure } = found.laid;
   const band = (of: 'heading' | 'travelled', side: -1 | 1, scale: number) =>
@@ -118,10 +118,10 @@ export function RunTelemetry({ telemetryId, run, routeId, robotId, field }: RunT
   );
 }
 
-function departureWords(departure: Departure | null, { plan, believed }: Experiment): string {
+function departureWords(departure: Divergence | null, { plan, estimated }: Experiment): string {
   if (departure === null) return 'The run stays within what was expected, to its end.';
   const step = stepsOf(plan.moves)[departure.step]!;
-  const { title } = titlesOf(plan.moves, believed)[step.position]!;
+  const { title } = titlesOf(plan.moves, estimated)[step.position]!;
   const by =
     departure.of === 'heading'
       ? `${formatNumber(Math.abs(degrees(departure.by)), 1)}° too far ${departure.by > 0 ? 'left' : 'right'}`

@@ -41,7 +41,7 @@ export function StartList(props: StartListProps) {
     <section className={styles['list']}>
       <h2>
         Before it starts
-        <Button weight="quiet" onClick={() => onTick(new Set(START_LIST))}>
+        <Button variant="quiet" onClick={() => onTick(new Set(START_LIST))}>
           All well (G)
         </Button>
       </h2>

@@ -371,7 +371,7 @@ function TableSheet(props: TableViewProps) {
                   </label>
                 </div>
                 {pointsFault && (
-                  <Notice mood="fault">
+                  <Notice tone="fault">
                     Points need a number, such as 10. Nothing is saved before.
                   </Notice>
                 )}
@@ -386,7 +386,7 @@ function TableSheet(props: TableViewProps) {
                   onMeasure={() => setMeasuring(true)}
                   onFault={setPhotoFault}
                 />
-                {photoFault !== null && <Notice mood="fault">{photoFault}</Notice>}
+                {photoFault !== null && <Notice tone="fault">{photoFault}</Notice>}
               </section>
               {props.link !== null && editing === null && (
                 <RunRecording

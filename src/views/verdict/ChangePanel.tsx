@@ -1,12 +1,12 @@
 import { useState } from 'react';
 import type { Route, RouteRevision } from '../../contracts/records.ts';
 import {
-  promisesOf,
+  predictedEffectsOf,
   type AimLimits,
   type AimOption,
   type AimTarget,
 } from '../../core/analysis/aim/aim.ts';
-import { checkPromise } from '../../core/analysis/runs/promise.ts';
+import { checkPredictedEffect } from '../../core/analysis/runs/predictedEffect.ts';
 import { changeWords, percent, shownNumber, sourceWords } from '../../core/text/sentences.ts';
 import type { OffsetSummary } from '../../core/analysis/runs/summary.ts';
 import type { Verdict } from '../../core/analysis/runs/verdict.ts';
@@ -128,7 +128,7 @@ function NewestOnly({
   return (
     <>
       <NextSteps experiment={experiment} onPlan={(plan) => void make(plan)} />
-      {fault !== null && <Notice mood="fault">{fault}</Notice>}
+      {fault !== null && <Notice tone="fault">{fault}</Notice>}
     </>
   );
 }
@@ -143,18 +143,18 @@ interface PromiseNoteProps {
 function PromiseNote({ revision, checkpoint, summary }: PromiseNoteProps) {
   const promise = revision.promises.find(({ checkpointId }) => checkpointId === checkpoint.id);
   if (promise === undefined) return null;
-  const check = checkPromise(promise, summary);
+  const check = checkPredictedEffect(promise, summary);
   const promised = `Promised: chance ${percent(promise.chanceBefore)} → ${percent(promise.chance)}, the middle ${where(promise.before)} → ${where(promise.expected)}.`;
   if (check.kind === 'too early' || summary === null) {
     return <Notice>{promised} Five runs will tell whether it came.</Notice>;
   }
   const came = `The middle lies ${where(summary.mean)}: ${formatNumber(100 * check.moved, 0)} % of the way.`;
   return check.kind === 'kept' ? (
-    <Notice mood="good">
+    <Notice tone="good">
       <b>Promise kept.</b> {promised} {came}
     </Notice>
   ) : (
-    <Notice mood="fault">
+    <Notice tone="fault">
       <b>Promise not kept.</b> {promised} {came} Something else changed too, or the first runs were
       not of one kind.
     </Notice>
@@ -226,7 +226,7 @@ function AimSettings(props: ChangePanelProps) {
                 onChange={() => toggle(move.id)}
               />
               {i + 1} {definitionOf(move.kind).name},{' '}
-              {shownNumber(move, number.value, experiment.believed)}
+              {shownNumber(move, number.value, experiment.estimated)}
             </label>
           );
         })}
@@ -251,9 +251,9 @@ function Option(props: OptionProps) {
   const { option, best, targets, shown, onShow, experiment, route, revision, reason } = props;
   const [fault, setFault] = useState<string | null>(null);
   const words = option.changes.map((change) =>
-    changeWords(change, experiment.plan, experiment.believed),
+    changeWords(change, experiment.plan, experiment.estimated),
   );
-  const promises = promisesOf(option, targets);
+  const promises = predictedEffectsOf(option, targets);
   const next = route.revision.number + 1;
   const newest = revision.number === route.revision.number;
   const make = async () => {
@@ -288,7 +288,7 @@ function Option(props: OptionProps) {
       />
       <div className={styles['buttons']}>
         {newest && (
-          <Button weight={best ? 'main' : 'plain'} onClick={() => void make()}>
+          <Button variant={best ? 'main' : 'plain'} onClick={() => void make()}>
             Make revision {next}
           </Button>
         )}
@@ -296,7 +296,7 @@ function Option(props: OptionProps) {
           {shown ? 'Hide' : 'Show'} on the card
         </Button>
       </div>
-      {fault !== null && <Notice mood="fault">{fault}</Notice>}
+      {fault !== null && <Notice tone="fault">{fault}</Notice>}
     </article>
   );
 }

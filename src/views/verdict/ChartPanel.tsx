@@ -106,7 +106,7 @@ export function ChartPanel({ counted, measured, verdict }: ChartPanelProps) {
         </ul>
       )}
       {flagged.map(({ run, number }) => (
-        <Notice key={run.id} mood="fault">
+        <Notice key={run.id} tone="fault">
           Run {number} lies far from the others (
           {formatNumber(distances[counted.findIndex((one) => one.run.id === run.id)] ?? 0, 1)} times
           their spread). If you know a cause, set it aside with it at the{' '}

@@ -79,7 +79,7 @@ export function ComparePanel(props: ComparePanelProps) {
     };
   }, [offsets, enough]);
 
-  if (fault !== null) return <Notice mood="fault">{fault}</Notice>;
+  if (fault !== null) return <Notice tone="fault">{fault}</Notice>;
   if (runs === null) return <p role="status">Fetching the runs …</p>;
   if (first === null || second === null) {
     return (

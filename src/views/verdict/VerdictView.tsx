@@ -23,7 +23,7 @@ import { TitleBlock, type TitleBlockProps } from '../../ui/TitleBlock.tsx';
 import { ChangePanel } from './ChangePanel.tsx';
 import { ComparePanel } from './ComparePanel.tsx';
 import { verdictFigures } from './figures.ts';
-import { HonestyPanel } from './HonestyPanel.tsx';
+import { HonestyPanel } from './CalibrationPanel.tsx';
 import { PointsPanel } from './PointsPanel.tsx';
 import { useAdvice } from './useAdvice.ts';
 import { sheetAddress } from '../../ui/sheetAddress.ts';
@@ -84,7 +84,7 @@ function VerdictSheet(props: VerdictViewProps) {
     [measured, route.goal],
   );
   const experiment = useMemo(
-    () => ({ plan, field: field.field, believed: setup, truth: setup }),
+    () => ({ plan, field: field.field, estimated: setup, trueParameters: setup }),
     [plan, field, setup],
   );
   const targets = useMemo(
@@ -180,7 +180,7 @@ function VerdictSheet(props: VerdictViewProps) {
           <Notice>Some runs have no heading, so only the place is judged.</Notice>
         )}
         {aside.length > 0 && (
-          <Notice mood="fault">
+          <Notice tone="fault">
             {aside.length === 1 ? 'One run is' : `${aside.length} runs are`} set aside:{' '}
             {[...new Set(aside.map((run) => run.setAside))].join(', ')}.{' '}
             {withThem(runs, checkpoint, model.zone, route.goal)}

@@ -1,6 +1,6 @@
 import type { Verdict } from '../../core/analysis/runs/verdict.ts';
-import { claimableRate, furtherHitsToClaim } from '../../core/analysis/runs/claims.ts';
-import { radiusHolding } from '../../core/analysis/runs/radii.ts';
+import { lowerConfidenceBound, furtherHitsToClaim } from '../../core/analysis/runs/claims.ts';
+import { circularErrorProbable } from '../../core/analysis/runs/circularErrorProbable.ts';
 import { percent } from '../../core/text/sentences.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
 import type { Figure } from '../../ui/Figures.tsx';
@@ -24,7 +24,7 @@ export function verdictFigures(verdict: Verdict, goal: number): Figure[] {
   const more = furtherHitsToClaim(hits, runs, goal);
   figures.push({
     label: 'Can be claimed, with 90 % confidence',
-    value: `at least ${percent(claimableRate(hits, runs))}`,
+    value: `at least ${percent(lowerConfidenceBound(hits, runs))}`,
     why: `The lower end of Clopper and Pearson’s one-sided interval. To claim ${percent(goal)}, ${more === null ? 'no series is long enough' : more === 0 ? 'no more runs are needed' : `${more} more hits in a row are needed`}. From nothing, 9 in 10 takes 22 hits in a row.`,
   });
   if (summary === null) return figures;
@@ -58,7 +58,7 @@ export function verdictFigures(verdict: Verdict, goal: number): Figure[] {
     },
     {
       label: 'Half and 95 % end within',
-      value: `${formatNumber(radiusHolding(0.5, summary), 0)} and ${formatNumber(radiusHolding(0.95, summary), 0)} mm`,
+      value: `${formatNumber(circularErrorProbable(0.5, summary), 0)} and ${formatNumber(circularErrorProbable(0.95, summary), 0)} mm`,
       why: 'R50 and R95: the radii about the target within which half and 19 of 20 future runs end, from the fitted normal distribution.',
     },
     {

@@ -12,13 +12,13 @@ import { newMove } from '../../moves/index.ts';
 const { zone } = HIDE;
 const plan = TO_THE_HIDE;
 const [checkpoint] = checkpointsOf(plan);
-const believed = ROBOT;
+const estimated = ROBOT;
 
 function measure(driven: RoutePlan, injected: Offset): Offset[] {
-  const experiment = { plan: driven, field: FIELD, believed, truth: believed };
+  const experiment = { plan: driven, field: FIELD, estimated, trueParameters: estimated };
   const forecast = forecastRuns(experiment, 11, 500);
   return Array.from({ length: 500 }, (_, run) => {
-    const pose = toolPose(believed.body, forecastPose(forecast, run, momentAfterMove(2)));
+    const pose = toolPose(estimated.body, forecastPose(forecast, run, momentAfterMove(2)));
     const offset = offsetFrom(zone, pose);
     return {
       along: offset.along + injected.along,
@@ -32,7 +32,7 @@ describe('the aim', () => {
   it('removes at least 95 % of an offset injected into 500 simulated runs', () => {
     const injected = { along: -28, left: 19, turned: 0 };
     const before = summarise(measure(plan, injected));
-    const best = aimOptions({ plan, field: FIELD, believed, truth: believed }, [
+    const best = aimOptions({ plan, field: FIELD, estimated, trueParameters: estimated }, [
       { checkpoint: checkpoint!, zone, summary: before },
     ])[0]!;
     const changes = new Map(best.changes.map((change) => [change.moveId, change.change]));
@@ -44,7 +44,7 @@ describe('the aim', () => {
 
   it('offers one number before two when one does it', () => {
     const before = summarise(measure(plan, { along: -28, left: 0, turned: 0 }));
-    const best = aimOptions({ plan, field: FIELD, believed, truth: believed }, [
+    const best = aimOptions({ plan, field: FIELD, estimated, trueParameters: estimated }, [
       { checkpoint: checkpoint!, zone, summary: before },
     ])[0]!;
     expect(best.changes.map((change) => change.moveId)).toEqual(['m3']);
@@ -54,7 +54,7 @@ describe('the aim', () => {
     const before = summarise(measure(plan, { along: -28, left: 19, turned: 0 }));
     const limits = { ...USUAL_LIMITS, length: 10, fixed: ['m1'] };
     const options = aimOptions(
-      { plan, field: FIELD, believed, truth: believed },
+      { plan, field: FIELD, estimated, trueParameters: estimated },
       [{ checkpoint: checkpoint!, zone, summary: before }],
       limits,
     );
@@ -65,7 +65,7 @@ describe('the aim', () => {
       if (moveId === 'm3') expect(Math.abs(change)).toBeLessThanOrEqual(10);
     }
     const one = aimOptions(
-      { plan, field: FIELD, believed, truth: believed },
+      { plan, field: FIELD, estimated, trueParameters: estimated },
       [{ checkpoint: checkpoint!, zone, summary: before }],
       { ...USUAL_LIMITS, numbers: 1 },
     );
@@ -84,7 +84,7 @@ describe('the aim', () => {
     const [first, second] = checkpointsOf(both);
     const spread = summarise(measure(plan, { along: 0, left: 0, turned: 0 }));
     const at = (along: number, left: number) => ({ ...spread, mean: { along, left, turned: 0 } });
-    const best = aimOptions({ plan: both, field: FIELD, believed, truth: believed }, [
+    const best = aimOptions({ plan: both, field: FIELD, estimated, trueParameters: estimated }, [
       // The robot arrives at the first facing along x, which is to the right of the zone's arrival.
       { checkpoint: first!, zone, summary: at(0, 24) },
       { checkpoint: second!, zone, summary: at(-20, 24) },

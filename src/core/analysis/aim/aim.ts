@@ -7,7 +7,7 @@ import { toolPose } from '../../robot/toolPose.ts';
 import { nominalRun, type Experiment } from '../../simulation/run.ts';
 import { mean } from '../../mathematics/sample.ts';
 import { hitChance } from '../runs/hitChance.ts';
-import type { AimPromise } from '../runs/promise.ts';
+import type { PredictedEffect } from '../runs/predictedEffect.ts';
 import type { OffsetSummary } from '../runs/summary.ts';
 
 /** One number to change: mm for distances, rad for headings and angles. */
@@ -102,7 +102,10 @@ export function aimOptions(
 }
 
 /** What an option promises at each target, to be held against the runs that come. */
-export function promisesOf(option: AimOption, targets: readonly AimTarget[]): AimPromise[] {
+export function predictedEffectsOf(
+  option: AimOption,
+  targets: readonly AimTarget[],
+): PredictedEffect[] {
   return targets.map(({ checkpoint, zone, summary }, i) => ({
     checkpointId: checkpoint.id,
     runs: summary.count,
@@ -138,7 +141,7 @@ function nominalOffsets(experiment: Experiment, targets: readonly AimTarget[]): 
   return targets.map(({ checkpoint, zone }) => {
     const record = run.moves.find((move) => move.moveId === checkpoint.id);
     if (record === undefined) throw new RangeError('The plan does not have this checkpoint.');
-    return offsetFrom(zone, toolPose(experiment.believed.body, record.end));
+    return offsetFrom(zone, toolPose(experiment.estimated.body, record.end));
   });
 }
 

@@ -2,7 +2,7 @@ import { toField, type Pose } from '../../mathematics/pose.ts';
 import type { Body } from '../../robot/parameters.ts';
 import { SAMPLES_PER_MOVE } from '../../simulation/settings.ts';
 import { poseAt, type RunRecord } from '../../simulation/run.ts';
-import { propagated, toolSpread, type Budget, type ToolSpread } from './budget.ts';
+import { propagateCovariance, toolSpread, type Budget, type ToolSpread } from './budget.ts';
 import { ERROR_SIZE, type ErrorVector } from './stepModel.ts';
 import type { SpreadAt } from './spread.ts';
 
@@ -41,7 +41,7 @@ export function budgetBand(budget: Budget, nominal: RunRecord, body: Body): Budg
 /** The error at the beginning of a step as it is farther on, when a heading error carries the robot aside. */
 function carried(covariance: Float64Array, start: Pose, pose: Pose): Float64Array {
   const turned: ErrorVector = [-(pose.y - start.y), pose.x - start.x, 1, 0, 0, 0];
-  return propagated(
+  return propagateCovariance(
     covariance,
     UNIT.map((column, i) => (i === 2 ? turned : column)),
   );

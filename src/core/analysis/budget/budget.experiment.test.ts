@@ -1,7 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import type { Field } from '../../field/field.ts';
 import { radians } from '../../mathematics/angle.ts';
-import { setupPaths, STARTING_SETUP, withSetupValues, type Setup } from '../../robot/parameters.ts';
+import {
+  setupPaths,
+  STARTING_SETUP,
+  withSetupValues,
+  type RobotParameters,
+} from '../../robot/parameters.ts';
 import type { DriveMove } from '../../moves/drive/move.ts';
 import type { Move } from '../../moves/index.ts';
 import type { TurnMove } from '../../moves/turn/move.ts';
@@ -42,7 +47,7 @@ const SPREADS = [
   'contact.distanceSpread',
 ];
 /** A robot whose runs differ in nothing but what is given and the timing of its loop. */
-const only = (values: Record<string, number>): Setup =>
+const only = (values: Record<string, number>): RobotParameters =>
   withSetupValues(STARTING_SETUP, {
     ...Object.fromEntries(SPREADS.map((path) => [path, 0])),
     'gyro.step': 0,
@@ -58,13 +63,13 @@ const approach: Move = newMove('approach', 'a', {
   heading: null,
   timeLimit: 8,
 });
-const experiment = (setup: Setup, moves: Move[]) => ({
+const experiment = (setup: RobotParameters, moves: Move[]) => ({
   plan: { startId: 'start', moves },
   field,
-  believed: setup,
-  truth: setup,
+  estimated: setup,
+  trueParameters: setup,
 });
-const bandOf = (setup: Setup, moves: Move[], runs = 400) =>
+const bandOf = (setup: RobotParameters, moves: Move[], runs = 400) =>
   spreadBand(forecastRuns(experiment(setup, moves), 3, runs), setup.body);
 
 describe('the spread band', () => {
@@ -104,7 +109,7 @@ describe('the spread band', () => {
 });
 
 /** Standard deviations of tool point and heading after each step, by simulation and by the budget. */
-function compared(setup: Setup, moves: Move[], runs: number) {
+function compared(setup: RobotParameters, moves: Move[], runs: number) {
   const one = experiment(setup, moves);
   const forecast = forecastRuns(one, 7, runs);
   const budget = budgetOf(one);
@@ -216,7 +221,7 @@ describe('the error budget', () => {
 });
 
 describe('the shares of the spread', () => {
-  const sharesAfter = (setup: Setup, moves: Move[]) => {
+  const sharesAfter = (setup: RobotParameters, moves: Move[]) => {
     const one = experiment(setup, moves);
     return sharesOf(budgetOf(one), moves.length - 1, one);
   };
@@ -239,7 +244,7 @@ describe('the shares of the spread', () => {
     const one = experiment(STARTING_SETUP, moves);
     const budget = budgetOf(one);
     const { bySource } = sharesOf(budget, 2, one);
-    const tool = toolSpread(budget.covariances[2]!, budget.steps[2]!.end.pose, one.believed.body);
+    const tool = toolSpread(budget.covariances[2]!, budget.steps[2]!.end.pose, one.estimated.body);
     const sum = bySource.reduce((total, { deviation }) => total + deviation ** 2, 0);
     expect(sum).toBeCloseTo(tool.xx + tool.yy, 6);
   });

@@ -1,6 +1,6 @@
 import { toField, type Pose } from '../../mathematics/pose.ts';
 import { instructionsOf } from '../../route/instructions.ts';
-import type { Body, Setup } from '../../robot/parameters.ts';
+import type { Body, RobotParameters } from '../../robot/parameters.ts';
 import { startPose, type Experiment } from '../../simulation/run.ts';
 import { worldOf, worldOfEdges } from '../../simulation/world.ts';
 import {
@@ -40,16 +40,16 @@ const MODELS_KEPT = 2000;
  * @param known models of steps from an earlier budget; those that still hold are used again
  */
 export function budgetOf(experiment: Experiment, known: StepModels = new Map()): Budget {
-  const { plan, field, believed, truth } = experiment;
-  const onField = new StepProbe(believed, truth, worldOf(field));
+  const { plan, field, estimated, trueParameters } = experiment;
+  const onField = new StepProbe(estimated, trueParameters, worldOf(field));
   // What needs nothing of the field is the same wherever it happens, and is found once.
-  const anywhere = new StepProbe(believed, truth, worldOfEdges([]));
+  const anywhere = new StepProbe(estimated, trueParameters, worldOfEdges([]));
   const start = startPose(plan, field);
-  const initial = initialNoises(truth, start);
-  const robot = JSON.stringify([believed, truth]);
+  const initial = initialNoises(trueParameters, start);
+  const robot = JSON.stringify([estimated, trueParameters]);
   const place = JSON.stringify(field);
   let state: StepState = { pose: start, gyro: 0, memory: { headingOffset: 0 } };
-  const steps = instructionsOf(plan.moves, believed).map((instruction) => {
+  const steps = instructionsOf(plan.moves, estimated).map((instruction) => {
     const here = sensesField(instruction);
     const from = here ? state : atOrigin(state);
     const key = JSON.stringify([instruction, from, robot, here ? place : '']);
@@ -63,7 +63,7 @@ export function budgetOf(experiment: Experiment, known: StepModels = new Map()):
     state = placed.end;
     return placed;
   });
-  return { start, initial, steps, covariances: covariancesOf(initial, steps, truth) };
+  return { start, initial, steps, covariances: covariancesOf(initial, steps, trueParameters) };
 }
 
 /** Angles are rounded to this for looking a model up, rad: less than any effect that it has. */
@@ -92,7 +92,7 @@ function placedAt(model: StepModel, { pose }: StepState): StepModel {
   return {
     ...model,
     // Shifts stay what they are in any frame.
-    columns: model.columns.map((column, i) => (i < 2 ? column : turned(column))),
+    jacobian: model.jacobian.map((column, i) => (i < 2 ? column : turned(column))),
     noises: model.noises.map(({ source, effect }) => ({ source, effect: turned(effect) })),
     end: {
       pose: { ...toField(pose, end.pose), heading: pose.heading + end.pose.heading },
@@ -102,8 +102,8 @@ function placedAt(model: StepModel, { pose }: StepState): StepModel {
   };
 }
 
-function initialNoises(truth: Setup, { heading }: Pose): StepNoise[] {
-  const { placement, gyro, battery } = truth;
+function initialNoises(trueParameters: RobotParameters, { heading }: Pose): StepNoise[] {
+  const { placement, gyro, battery } = trueParameters;
   const c = Math.cos(heading);
   const s = Math.sin(heading);
   const { alongSpread, acrossSpread, headingSpread } = placement;
@@ -119,28 +119,28 @@ function initialNoises(truth: Setup, { heading }: Pose): StepNoise[] {
 }
 
 /** The slow walk of the drift in a step, as if it happened at its beginning. */
-function walkOf(step: StepModel, truth: Setup): StepNoise {
-  const walked = truth.gyro.biasWalk * Math.sqrt(step.duration);
-  return { source: 'gyro', effect: times(step.columns[4]!, walked) };
+function walkOf(step: StepModel, trueParameters: RobotParameters): StepNoise {
+  const walked = trueParameters.gyro.biasWalk * Math.sqrt(step.duration);
+  return { source: 'gyro', effect: times(step.jacobian[4]!, walked) };
 }
 
 function covariancesOf(
   initial: readonly StepNoise[],
   steps: readonly StepModel[],
-  truth: Setup,
+  trueParameters: RobotParameters,
 ): Float64Array[] {
   let covariance = new Float64Array(ERROR_SIZE * ERROR_SIZE);
   for (const { effect } of initial) addSquare(covariance, effect);
   return steps.map((step) => {
-    covariance = propagated(covariance, step.columns);
+    covariance = propagateCovariance(covariance, step.jacobian);
     for (const { effect } of step.noises) addSquare(covariance, effect);
-    addSquare(covariance, walkOf(step, truth).effect);
+    addSquare(covariance, walkOf(step, trueParameters).effect);
     return covariance;
   });
 }
 
 /** J·P·Jᵀ, with J given by its columns. */
-export function propagated(
+export function propagateCovariance(
   covariance: Float64Array,
   columns: readonly ErrorVector[],
 ): Float64Array<ArrayBuffer> {
@@ -244,7 +244,7 @@ export function contributions(
   last: number,
   experiment: Experiment,
 ): Contribution[] {
-  const body = experiment.believed.body;
+  const body = experiment.estimated.body;
   const { pose } = budget.steps[last]!.end;
   const [dx, dy] = leverOf(pose, body);
   // How each error after a step shows at the tool point in the end: two rows of factors.
@@ -256,9 +256,9 @@ export function contributions(
   for (let step = last; step >= 0; step--) {
     const model = budget.steps[step]!;
     for (const noise of model.noises) take(noise, step);
-    take(walkOf(model, experiment.truth), step);
-    rowX = model.columns.map((column) => dot(rowX, column));
-    rowY = model.columns.map((column) => dot(rowY, column));
+    take(walkOf(model, experiment.trueParameters), step);
+    rowX = model.jacobian.map((column) => dot(rowX, column));
+    rowY = model.jacobian.map((column) => dot(rowY, column));
   }
   for (const noise of budget.initial) take(noise, -1);
   return found;

@@ -3,7 +3,12 @@ import { FIELD } from '../../../../demo/field.ts';
 import { offsetFrom } from '../../field/field.ts';
 import { toolPose } from '../../robot/toolPose.ts';
 import { summarise } from '../runs/summary.ts';
-import { setupValue, STARTING_SETUP, withSetupValues, type Setup } from '../../robot/parameters.ts';
+import {
+  setupValue,
+  STARTING_SETUP,
+  withSetupValues,
+  type RobotParameters,
+} from '../../robot/parameters.ts';
 import { newMove } from '../../moves/index.ts';
 import type { RoutePlan } from '../../route/plan.ts';
 import { forecastPose, forecastRuns, momentAfterMove } from '../../simulation/forecast.ts';
@@ -21,9 +26,14 @@ const plan: RoutePlan = {
     newMove('checkpoint', 'c', { name: 'Hide', modelId: 'heron-hide', pause: 0 }),
   ],
 };
-const experiment = (truth: Setup) => ({ plan, field: FIELD, believed: STARTING_SETUP, truth });
-const measured = (truth: Setup, runs: number) => {
-  const forecast = forecastRuns(experiment(truth), 9, runs);
+const experiment = (trueParameters: RobotParameters) => ({
+  plan,
+  field: FIELD,
+  estimated: STARTING_SETUP,
+  trueParameters,
+});
+const measured = (trueParameters: RobotParameters, runs: number) => {
+  const forecast = forecastRuns(experiment(trueParameters), 9, runs);
   return summarise(
     Array.from({ length: runs }, (_, run) =>
       offsetFrom(
@@ -86,9 +96,9 @@ describe('noise levels from the log', () => {
     );
     // The refitted setup forecasts about the spread that was measured.
     const forecast = measured(refit.setup, 400).covariance;
-    const truth = measured(careless, 400).covariance;
+    const trueParameters = measured(careless, 400).covariance;
     expect(Math.sqrt(forecast.along + forecast.left)).toBeGreaterThan(
-      0.8 * Math.sqrt(truth.along + truth.left),
+      0.8 * Math.sqrt(trueParameters.along + trueParameters.left),
     );
   });
 });

@@ -1,7 +1,7 @@
-import { fitSources, type PlaceCovariance, type SourceFit } from '../runs/honesty.ts';
+import { fitSources, type PlaceCovariance, type SourceFit } from '../runs/calibration.ts';
 import type { OffsetSummary } from '../runs/summary.ts';
 import type { Zone } from '../../field/field.ts';
-import { setupValue, withSetupValues, type Setup } from '../../robot/parameters.ts';
+import { setupValue, withSetupValues, type RobotParameters } from '../../robot/parameters.ts';
 import { stepsOf } from '../../route/plan.ts';
 import type { Experiment } from '../../simulation/run.ts';
 import { budgetOf, contributions, type Share } from './budget.ts';
@@ -25,7 +25,7 @@ export interface Refit {
   /** Largest fitted source first. */
   sources: SourceFit<SpreadSource>[];
   /** The setup with its noise numbers scaled, and the numbers that changed. */
-  setup: Setup;
+  setup: RobotParameters;
   values: Record<string, number>;
 }
 
@@ -72,11 +72,11 @@ export function refitNoise(
   for (const { source, factor } of fitted) {
     if (Math.abs(factor - 1) < WORTH_CHANGING) continue;
     for (const path of NOISE_PATHS[source]) {
-      const now = setupValue(experiment.truth, path) as number;
+      const now = setupValue(experiment.trueParameters, path) as number;
       if (now !== 0) values[path] = now * factor;
     }
   }
-  return { sources: fitted, setup: withSetupValues(experiment.truth, values), values };
+  return { sources: fitted, setup: withSetupValues(experiment.trueParameters, values), values };
 }
 
 /**

@@ -3,9 +3,9 @@ import type { Pose } from '../../mathematics/pose.ts';
 import type { EndingNoise } from '../../program/endings/definition.ts';
 import { instructionKind, type Instruction } from '../../program/instructions/index.ts';
 import type { FollowingLoop } from '../../program/steerings/definition.ts';
-import type { Setup } from '../../robot/parameters.ts';
+import type { RobotParameters } from '../../robot/parameters.ts';
 import type { ProgramMemory } from '../../program/robot.ts';
-import { Plant, type Nudge, type Tape } from '../../simulation/plant.ts';
+import { Plant, type Perturbation, type StepObserver } from '../../simulation/plant.ts';
 import { ProgramRun } from '../../simulation/program.ts';
 import type { World } from '../../simulation/world.ts';
 import { firstPassageSpread } from './firstPassage.ts';
@@ -37,12 +37,12 @@ export interface StepNoise {
 /** How a step passes errors on, and what it adds; everything to first order about the nominal run. */
 export interface StepModel {
   /** Effect at the end of one unit of each error at the beginning. */
-  columns: ErrorVector[];
+  jacobian: ErrorVector[];
   noises: StepNoise[];
   /** Whether where the robot gets depends on where things stand: a re-reference. */
   sensesField: boolean;
   /** Whether an error of place or heading is smaller after it: the route knows where it is again. */
-  knowsAgain: boolean;
+  relocalises: boolean;
   end: StepState;
   duration: number;
 }
@@ -55,7 +55,7 @@ export interface StepState {
 }
 
 /** Small changes of each kind by which the effects are found, and how many kicks a hold gets. */
-const PROBE: Record<Nudge, number> = {
+const PROBE: Record<Perturbation, number> = {
   along: 0.5,
   left: 0.5,
   heading: 0.002,
@@ -74,7 +74,7 @@ const CUTS = [20, 50, 110, 250];
 const EARLY_PARTS = 2;
 
 interface Change {
-  what: Nudge;
+  what: Perturbation;
   amount: number;
   /** When, s from the beginning of the step. */
   at: number;
@@ -85,25 +85,25 @@ export class StepProbe {
   private readonly plant: Plant;
 
   constructor(
-    private readonly believed: Setup,
-    private readonly truth: Setup,
+    private readonly estimated: RobotParameters,
+    private readonly trueParameters: RobotParameters,
     world: World,
   ) {
-    this.plant = new Plant(truth, world);
+    this.plant = new Plant(trueParameters, world);
   }
 
   model(instruction: Instruction, start: StepState): StepModel {
     const nominal = this.run(instruction, start, null, 0);
-    const { scale } = this.truth.gyro;
+    const { scale } = this.trueParameters.gyro;
     const onField = sensesField(instruction);
     const effectOf = (change: Change): ErrorVector =>
       difference(this.run(instruction, start, change, 0), nominal, change.amount, scale);
-    const probed = (what: Nudge, at = 0) => effectOf({ what, amount: PROBE[what], at });
+    const probed = (what: Perturbation, at = 0) => effectOf({ what, amount: PROBE[what], at });
     const reading = probed('gyro');
     const heading = onField
       ? probed('heading')
       : rigidTurn(start.pose, nominal.end.pose, reading, scale);
-    const columns: ErrorVector[] = [
+    const jacobian: ErrorVector[] = [
       ...(onField ? inField(start.pose, probed('along'), probed('left')) : SHIFTS),
       heading,
       reading,
@@ -111,10 +111,10 @@ export class StepProbe {
       withUnit(probed('voltage'), 5),
     ];
     return {
-      columns,
+      jacobian,
       noises: this.noises(instruction, start, nominal, effectOf, reading),
       sensesField: onField,
-      knowsAgain: onField && forgets(columns),
+      relocalises: onField && forgets(jacobian),
       end: nominal.end,
       duration: nominal.duration,
     };
@@ -134,8 +134,8 @@ export class StepProbe {
     const add = (source: SpreadSource, effect: ErrorVector, deviation: number) => {
       if (deviation > 0) noises.push({ source, effect: times(effect, deviation) });
     };
-    const { gyro, drive } = this.truth;
-    const { loopPeriod } = this.believed.program;
+    const { gyro, drive } = this.trueParameters;
+    const { loopPeriod } = this.estimated.program;
     const late = this.lateness(instruction, start, nominal);
     const readingNoise = Math.hypot(gyro.noise, gyro.step / Math.sqrt(12));
     const soon = 1e-6;
@@ -151,17 +151,17 @@ export class StepProbe {
       // The difference of two motors, each rounded to its step.
       add('encoders', kicked, drive.encoderStep / Math.sqrt(6));
     }
-    const end = kind.endNoise?.(instruction, this.truth) ?? null;
+    const end = kind.endNoise?.(instruction, this.trueParameters) ?? null;
     if (end !== null && 'speed' in instruction) {
       const { speed } = instruction;
       add(end.source, late, this.endSpread(end, speed * loopPeriod) / speed);
     }
-    const loop = kind.follows?.(instruction, this.believed, this.truth) ?? null;
+    const loop = kind.follows?.(instruction, this.estimated, this.trueParameters) ?? null;
     if (loop !== null && 'speed' in instruction) {
       noises.push(...this.followingNoises(loop, instruction.speed, nominal.end.pose));
     }
     if (kind.pressesFlat?.(instruction)) {
-      const { headingSpread, distanceSpread } = this.truth.contact;
+      const { headingSpread, distanceSpread } = this.trueParameters.contact;
       const { heading } = nominal.end.pose;
       add('contact', [0, 0, 1, -gyro.scale, 0, 0], headingSpread);
       // The distance is off to one side only: the spread of a folded normal.
@@ -185,7 +185,7 @@ export class StepProbe {
   ): StepNoise[] {
     const frequency = naturalFrequency({ lead, speed, gain, delay });
     const damping = Math.max(0.1, dampingRatio({ lead, speed, gain, delay }));
-    const density = deviation ** 2 * this.believed.program.loopPeriod;
+    const density = deviation ** 2 * this.estimated.program.loopPeriod;
     const place = Math.sqrt((frequency * density) / (4 * damping));
     const turned = (place * frequency) / speed;
     const across: ErrorVector = [-Math.sin(heading), Math.cos(heading), 0, 0, 0, 0];
@@ -204,7 +204,7 @@ export class StepProbe {
   /** Effect of a stop that comes one second later, to first order. */
   private lateness(instruction: Instruction, start: StepState, nominal: Outcome): ErrorVector {
     const later = this.run(instruction, start, null, LATE);
-    return difference(later, nominal, LATE, this.truth.gyro.scale);
+    return difference(later, nominal, LATE, this.trueParameters.gyro.scale);
   }
 
   /** Slip, turns by the ground and bumps, each a kick in the middle of a part of the way. */
@@ -213,7 +213,7 @@ export class StepProbe {
     nominal: Outcome,
     effectOf: (change: Change) => ErrorVector,
   ): StepNoise[] {
-    const { slip, slipHeading, bumpRate, bumpHeading } = this.truth.ground;
+    const { slip, slipHeading, bumpRate, bumpHeading } = this.trueParameters.ground;
     const turning = Math.sqrt(slipHeading ** 2 + bumpRate * bumpHeading ** 2);
     const kind = instructionKind(instruction);
     const onField = sensesField(instruction);
@@ -248,15 +248,15 @@ export class StepProbe {
   ): Outcome {
     const { plant } = this;
     plant.putDown(start.pose, null);
-    plant.nudge('gyro', start.gyro);
-    if (change !== null && change.at === 0) plant.nudge(change.what, change.amount);
-    const tape = new ProbeTape(change !== null && change.at > 0 ? change : null);
-    plant.tape = tape;
-    const run = new ProgramRun(plant, this.believed, 'mean');
+    plant.perturb('gyro', start.gyro);
+    if (change !== null && change.at === 0) plant.perturb(change.what, change.amount);
+    const observer = new ProbeObserver(change !== null && change.at > 0 ? change : null);
+    plant.observer = observer;
+    const run = new ProgramRun(plant, this.estimated, 'mean');
     run.memory.headingOffset = start.memory.headingOffset;
     run.late = late;
     run.execute(instruction);
-    plant.tape = null;
+    plant.observer = null;
     return {
       end: {
         pose: { x: plant.x, y: plant.y, heading: plant.heading },
@@ -264,7 +264,7 @@ export class StepProbe {
         memory: { headingOffset: run.memory.headingOffset },
       },
       duration: plant.time,
-      parts: change === null && late === 0 ? tape.parts() : [],
+      parts: change === null && late === 0 ? observer.parts() : [],
     };
   }
 }
@@ -277,7 +277,7 @@ interface Outcome {
 }
 
 /** Makes a change at its time, and writes down how the robot went. */
-class ProbeTape implements Tape {
+class ProbeObserver implements StepObserver {
   nextTime: number;
   private readonly trail: { time: number; pose: Pose; rolled: number }[] = [];
 
@@ -287,7 +287,7 @@ class ProbeTape implements Tape {
 
   record(plant: Plant): void {
     if (this.change !== null) {
-      plant.nudge(this.change.what, this.change.amount);
+      plant.perturb(this.change.what, this.change.amount);
       this.change = null;
       this.nextTime = Infinity;
       return;
@@ -316,8 +316,8 @@ class ProbeTape implements Tape {
 }
 
 /** Whether a shift or a turn of the robot before a step is mostly gone after it. */
-function forgets(columns: readonly ErrorVector[]): boolean {
-  const [x, y, heading] = columns as [ErrorVector, ErrorVector, ErrorVector];
+function forgets(jacobian: readonly ErrorVector[]): boolean {
+  const [x, y, heading] = jacobian as [ErrorVector, ErrorVector, ErrorVector];
   // The least that is left of a shift in any direction: the smaller singular value.
   const a = x[0] ** 2 + x[1] ** 2;
   const b = y[0] ** 2 + y[1] ** 2;

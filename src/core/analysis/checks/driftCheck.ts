@@ -17,9 +17,9 @@ const NEARLY_ALL = 1.96;
  * 19 of 20 boots show and compared with the one as planned.
  */
 export function driftChecks(experiment: Experiment, nominal: RunRecord): Map<number, string> {
-  const { plan, field, truth, believed } = experiment;
+  const { plan, field, trueParameters, estimated } = experiment;
   const says = new Map<number, string>();
-  const largest = Math.abs(truth.gyro.bias) + NEARLY_ALL * truth.gyro.biasSpread;
+  const largest = Math.abs(trueParameters.gyro.bias) + NEARLY_ALL * trueParameters.gyro.biasSpread;
   if (largest === 0) return says;
   const zoneOf = (modelId: string) => field.models.find(({ id }) => id === modelId)?.zone;
   const measured = stepsOf(plan.moves).flatMap(({ move }, step) => {
@@ -29,9 +29,9 @@ export function driftChecks(experiment: Experiment, nominal: RunRecord): Map<num
   if (measured.length === 0) return says;
   const drifting = nominalRun({
     ...experiment,
-    truth: withSetupValues(truth, { 'gyro.bias': largest }),
+    trueParameters: withSetupValues(trueParameters, { 'gyro.bias': largest }),
   });
-  const tool = { x: believed.body.toolX, y: believed.body.toolY, heading: 0 };
+  const tool = { x: estimated.body.toolX, y: estimated.body.toolY, heading: 0 };
   const at = (run: RunRecord, step: number, zone: Zone) => {
     const record = run.moves[step];
     return record === undefined ? null : offsetFrom(zone, compose(record.end, tool));

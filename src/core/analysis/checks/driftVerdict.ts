@@ -2,7 +2,7 @@ import { spreadBand } from '../budget/spread.ts';
 import { offsetFrom, zoneReach, type Field } from '../../field/field.ts';
 import { toField } from '../../mathematics/pose.ts';
 import { degrees, wrapAngle } from '../../mathematics/angle.ts';
-import { withSetupValues, type Setup } from '../../robot/parameters.ts';
+import { withSetupValues, type RobotParameters } from '../../robot/parameters.ts';
 import { SHARE_OF_ZONE } from './driftCheck.ts';
 import { checkpointsOf, stepsOf, type RoutePlan } from '../../route/plan.ts';
 import { definitionOf, type Move } from '../../moves/index.ts';
@@ -55,20 +55,20 @@ const GOOD_WITHOUT_ROUTE = 0.05 * (Math.PI / 180);
 export function driftVerdict(
   plan: RoutePlan,
   field: Field,
-  setup: Setup,
+  setup: RobotParameters,
   bias: Estimate,
   seed: number,
 ): DriftVerdict {
   const drifting = (drift: number): Experiment => ({
     plan,
     field,
-    believed: setup,
-    truth: withSetupValues(setup, { 'gyro.bias': drift }),
+    estimated: setup,
+    trueParameters: withSetupValues(setup, { 'gyro.bias': drift }),
   });
   const still = nominalRun(drifting(0));
   const runs = [bias.value, bias.low, bias.high].map((drift) => nominalRun(drifting(drift)));
   const quiet = withSetupValues(setup, { 'gyro.bias': 0 });
-  const forecast = forecastRuns({ ...drifting(0), truth: quiet }, seed, SPREAD_RUNS);
+  const forecast = forecastRuns({ ...drifting(0), trueParameters: quiet }, seed, SPREAD_RUNS);
   const band = spreadBand(forecast, setup.body);
   const steps = stepsOf(plan.moves);
   const costs = checkpointsOf(plan).flatMap((checkpoint): DriftCost[] => {

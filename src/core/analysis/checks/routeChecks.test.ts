@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Field } from '../../field/field.ts';
 import { radians } from '../../mathematics/angle.ts';
 import { rectangle } from '../../mathematics/polygon.ts';
-import { STARTING_SETUP, withSetupValues, type Setup } from '../../robot/parameters.ts';
+import { STARTING_SETUP, withSetupValues, type RobotParameters } from '../../robot/parameters.ts';
 import { nominalRun } from '../../simulation/run.ts';
 import { stepsOf } from '../../route/plan.ts';
 import { type Move } from '../../moves/index.ts';
@@ -35,12 +35,16 @@ const field: Field = {
 };
 const drive = (distance: number, id = 'd'): Move =>
   newMove('drive', id, { distance, speed: 250, hold: 'gyro' });
-const sentences = (moves: Move[], on: Partial<Field> = {}, setup: Setup = STARTING_SETUP) => {
+const sentences = (
+  moves: Move[],
+  on: Partial<Field> = {},
+  setup: RobotParameters = STARTING_SETUP,
+) => {
   const experiment = {
     plan: { startId: 'start', moves },
     field: { ...field, ...on },
-    believed: setup,
-    truth: setup,
+    estimated: setup,
+    trueParameters: setup,
   };
   return routeChecks(experiment, nominalRun(experiment))
     .map(({ position, sentence }) => `${position + 1}: ${sentence}`)

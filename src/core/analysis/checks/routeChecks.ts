@@ -3,7 +3,7 @@ import { degrees, wrapAngle } from '../../mathematics/angle.ts';
 import { insidePolygon, middleOf } from '../../mathematics/polygon.ts';
 import { toField, type Point, type Pose } from '../../mathematics/pose.ts';
 import { formatNumber } from '../../mathematics/quantity.ts';
-import type { Body, RangeSensor, Setup } from '../../robot/parameters.ts';
+import type { Body, RangeSensor, RobotParameters } from '../../robot/parameters.ts';
 import type { Experiment, RunRecord } from '../../simulation/run.ts';
 import { moveChecks, narrowLineCheck } from '../../route/checks.ts';
 import { driftChecks } from './driftCheck.ts';
@@ -25,15 +25,15 @@ const MOST_OBLIQUE = (25 * Math.PI) / 180;
 
 /** Everything worth knowing about a route before it is driven; each sentence once a move. */
 export function routeChecks(experiment: Experiment, nominal: RunRecord): RouteCheck[] {
-  const { plan, field, believed } = experiment;
-  const instructions = instructionsOf(plan.moves, believed);
+  const { plan, field, estimated } = experiment;
+  const instructions = instructionsOf(plan.moves, estimated);
   const drifts = driftChecks(experiment, nominal);
   const checks: RouteCheck[] = [];
   stepsOf(plan.moves).forEach(({ move, position }, step) => {
     const instruction = instructions[step]!;
     const sentences = [
       ...placeChecks(experiment, nominal, instruction, move, step),
-      ...moveChecks(move, instruction, believed),
+      ...moveChecks(move, instruction, estimated),
       ...(drifts.has(step) ? [drifts.get(step)!] : []),
     ];
     for (const sentence of sentences) {
@@ -53,7 +53,7 @@ export function routeChecks(experiment: Experiment, nominal: RunRecord): RouteCh
 }
 
 function placeChecks(
-  { field, believed }: Experiment,
+  { field, estimated }: Experiment,
   nominal: RunRecord,
   instruction: Instruction,
   move: Move,
@@ -70,25 +70,25 @@ function placeChecks(
   if (move.kind === 'square up' && move.against === 'border' && !record.touched) {
     says.push('It does not reach anything to press against: push for longer, or begin nearer.');
   }
-  if (!field.border && leavesTable(nominal, step, believed.body, field)) {
+  if (!field.border && leavesTable(nominal, step, estimated.body, field)) {
     says.push('The robot gets over the open edge of the table. Put a guard there.');
   }
   if (record.ended === 'time limit') {
     says.push('It ends by its time limit: what it waits for does not come.');
   }
   const sees = instructionKind(instruction).sees?.(instruction) ?? [];
-  if (sees.includes('ahead')) says.push(...beamChecks(record.end, believed.range, field));
-  if (sees.includes('lines')) says.push(...lineChecks(instruction, believed, field));
+  if (sees.includes('ahead')) says.push(...beamChecks(record.end, estimated.range, field));
+  if (sees.includes('lines')) says.push(...lineChecks(instruction, estimated, field));
   if (sees.includes('side')) {
-    const side = beamAt(record.start, believed.rangeSide, field);
-    if (side === null || side.distance > believed.rangeSide.longest) {
+    const side = beamAt(record.start, estimated.rangeSide, field);
+    if (side === null || side.distance > estimated.rangeSide.longest) {
       says.push('The side sensor sees no wall where this begins.');
     }
   }
   return says;
 }
 
-function lineChecks(instruction: Instruction, setup: Setup, field: Field): string[] {
+function lineChecks(instruction: Instruction, setup: RobotParameters, field: Field): string[] {
   if (field.lines.length === 0) return ['The field has no line to see.'];
   const narrowest = Math.min(...field.lines.map(({ width }) => width));
   const speed = 'speed' in instruction ? instruction.speed : 0;

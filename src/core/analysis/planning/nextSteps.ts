@@ -69,20 +69,20 @@ function worth(step: NextStep): number {
 }
 
 function chanceOf(experiment: Experiment, known: StepModels): number {
-  const { plan, field, believed } = experiment;
+  const { plan, field, estimated } = experiment;
   const budget = budgetOf(experiment, known);
   const steps = stepsOf(plan.moves);
   const chances = checkpointsOf(plan).flatMap(({ id, modelId }) => {
     const model = field.models.find((candidate) => candidate.id === modelId);
     const step = steps.findIndex(({ move }) => move.id === id);
-    return model === undefined ? [] : [budgetChance(budget, step, model.zone, believed.body)];
+    return model === undefined ? [] : [budgetChance(budget, step, model.zone, estimated.body)];
   });
   return chances.reduce((sum, chance) => sum + chance, 0) / Math.max(1, chances.length);
 }
 
 /** Share of simulated runs that would hit if the middle of all were on the target. */
 function hitShare(experiment: Experiment, seed: number): number {
-  const { plan, field, believed } = experiment;
+  const { plan, field, estimated } = experiment;
   const forecast = forecastRuns(experiment, seed, RUNS);
   const steps = stepsOf(plan.moves);
   let hits = 0;
@@ -92,7 +92,7 @@ function hitShare(experiment: Experiment, seed: number): number {
     if (model === undefined) continue;
     const moment = momentAfterMove(steps.findIndex(({ move }) => move.id === id));
     const offsets = Array.from({ length: RUNS }, (_, run) =>
-      offsetFrom(model.zone, toolPose(believed.body, forecastPose(forecast, run, moment))),
+      offsetFrom(model.zone, toolPose(estimated.body, forecastPose(forecast, run, moment))),
     );
     const mean = (of: 'along' | 'left' | 'turned') =>
       offsets.reduce((sum, offset) => sum + offset[of], 0) / RUNS;

@@ -10,7 +10,7 @@ import type { Experiment } from '../../simulation/run.ts';
 import { stepsOf } from '../../route/plan.ts';
 import { newMove } from '../../moves/index.ts';
 import { nextSteps } from './nextSteps.ts';
-import { comparedWays } from './ways.ts';
+import { comparedWays } from './alternatives.ts';
 
 const setup = withSetupValues(STARTING_SETUP, {
   'body.toolX': 0,
@@ -50,8 +50,8 @@ const experiment: Experiment = {
     ],
   },
   field,
-  believed: setup,
-  truth: setup,
+  estimated: setup,
+  trueParameters: setup,
 };
 
 describe('what a forecast says', () => {
@@ -101,7 +101,7 @@ describe('the best next step', () => {
 describe('the ways to carry out a move', () => {
   it('show that a gyro hold spreads less than no hold on slippery ground', () => {
     const slippery = withSetupValues(setup, { 'ground.slipHeading': 0.004, 'ground.slip': 0.3 });
-    const ways = comparedWays({ ...experiment, believed: slippery, truth: slippery }, 0);
+    const ways = comparedWays({ ...experiment, estimated: slippery, trueParameters: slippery }, 0);
     expect(ways.filter(({ present }) => present)).toHaveLength(1);
     const spreadOf = (words: RegExp) => ways.find((way) => words.test(way.words))!.spread;
     expect(spreadOf(/gyro/i)).toBeLessThan(spreadOf(/no|without|none/i));

@@ -61,8 +61,8 @@ export function proposalsFor(experiment: Experiment): Proposal[] {
 }
 
 function fromJig(experiment: Experiment): Proposal[] {
-  const { truth, believed } = experiment;
-  const { alongSpread, acrossSpread, headingSpread } = truth.placement;
+  const { trueParameters, estimated } = experiment;
+  const { alongSpread, acrossSpread, headingSpread } = trueParameters.placement;
   if (alongSpread <= 0.6 && acrossSpread <= 0.6 && headingSpread <= 0.0025) return [];
   return [
     {
@@ -70,8 +70,8 @@ function fromJig(experiment: Experiment): Proposal[] {
       position: null,
       experiment: {
         ...experiment,
-        truth: withSetupValues(truth, JIG),
-        believed: withSetupValues(believed, JIG),
+        trueParameters: withSetupValues(trueParameters, JIG),
+        estimated: withSetupValues(estimated, JIG),
       },
     },
   ];
@@ -126,11 +126,11 @@ function otherWays({ move, position }: Step, heading: number): Replacement[] {
 function endedByRange(
   { move, position }: Step,
   end: Pose,
-  { field, believed }: Experiment,
+  { field, estimated }: Experiment,
 ): Replacement[] {
   if (move.kind !== 'drive' || move.distance <= 0) return [];
-  const beam = beamAt(end, believed.range, field);
-  const { shortest, longest } = believed.range;
+  const beam = beamAt(end, estimated.range, field);
+  const { shortest, longest } = estimated.range;
   if (beam === null || beam.incidence > MOST_OBLIQUE) return [];
   if (beam.distance < shortest + 20 || beam.distance > 0.8 * longest) return [];
   const { id, speed, hold, heading, gain, stop } = move;
@@ -152,12 +152,12 @@ function squaredUp(
   { move, position }: Step,
   end: Pose,
   heading: number,
-  { field, believed }: Experiment,
+  { field, estimated }: Experiment,
 ): Replacement[] {
   if (!field.border || move.kind === 'checkpoint' || move.kind === 'square up') return [];
   const turned = move.kind === 'turn' || move.kind === 'arc' ? null : heading;
   if (turned !== null && Math.abs(wrapAngle(4 * turned)) / 4 > radians(3)) return [];
-  const behind = { ...believed.range, x: -believed.body.behind, y: 0, heading: Math.PI };
+  const behind = { ...estimated.range, x: -estimated.body.behind, y: 0, heading: Math.PI };
   const wall = beamAt(end, behind, { ...field, models: [], walls: [] });
   const blocked = beamAt(end, behind, field);
   if (wall === null || blocked === null || blocked.distance < wall.distance - 1) return [];
@@ -180,10 +180,10 @@ function foundLine(
   { move, position }: Step,
   start: Pose,
   end: Pose,
-  { field, believed }: Experiment,
+  { field, estimated }: Experiment,
 ): Replacement[] {
   if (move.kind !== 'drive' || move.distance <= 0) return [];
-  const sensor = { x: believed.light.firstX, y: believed.light.firstY };
+  const sensor = { x: estimated.light.firstX, y: estimated.light.firstY };
   const crossing = firstCrossing(toField(start, sensor), toField(end, sensor), field);
   if (crossing === null || crossing.along < ROOM || crossing.along > move.distance - ROOM)
     return [];

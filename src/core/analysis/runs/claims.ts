@@ -4,7 +4,7 @@ import betaQuantile from '@stdlib/stats-base-dists-beta-quantile';
  * The chance that the true rate is at least claimed with: the lower end of Clopper and Pearson's
  * one-sided interval. 0 without a hit.
  */
-export function claimableRate(hits: number, tries: number, confidence = 0.9): number {
+export function lowerConfidenceBound(hits: number, tries: number, confidence = 0.9): number {
   return hits === 0 ? 0 : betaQuantile(1 - confidence, hits, tries - hits + 1);
 }
 
@@ -25,7 +25,8 @@ export function furtherHitsToClaim(
   confidence = 0.9,
 ): number | null {
   // More hits can only raise the claim, so the number is found by halving.
-  const enough = (more: number) => claimableRate(hits + more, tries + more, confidence) >= goal;
+  const enough = (more: number) =>
+    lowerConfidenceBound(hits + more, tries + more, confidence) >= goal;
   if (enough(0)) return 0;
   if (!enough(MOST_RUNS)) return null;
   let low = 0;

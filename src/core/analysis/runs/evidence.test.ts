@@ -2,13 +2,13 @@ import { describe, expect, it } from 'vitest';
 import reference from '../../../../tests/reference/verdict.json' with { type: 'json' };
 import type { Offset, Zone } from '../../field/field.ts';
 import { normal, uniform } from '../../mathematics/randomness.ts';
-import { claimableRate, furtherHitsToClaim } from './claims.ts';
+import { lowerConfidenceBound, furtherHitsToClaim } from './claims.ts';
 import { compareRuns } from './comparison.ts';
-import { coverage, fitSources, LEVELS } from './honesty.ts';
+import { coverage, fitSources, LEVELS } from './calibration.ts';
 import { outliers, robustDistances } from './outliers.ts';
 import { routePoints } from './points.ts';
-import { checkPromise } from './promise.ts';
-import { radiusHolding } from './radii.ts';
+import { checkPredictedEffect } from './predictedEffect.ts';
+import { circularErrorProbable } from './circularErrorProbable.ts';
 import { runChart } from './runChart.ts';
 import { factorEffects, holm } from './stability.ts';
 import { summarise } from './summary.ts';
@@ -186,7 +186,7 @@ describe('claims', () => {
   it.each(reference.claims)(
     '$hits of $tries agree with SciPy',
     ({ hits, tries, goal, rate, more }) => {
-      expect(claimableRate(hits, tries)).toBeCloseTo(rate, 9);
+      expect(lowerConfidenceBound(hits, tries)).toBeCloseTo(rate, 9);
       expect(furtherHitsToClaim(hits, tries, goal)).toBe(more);
     },
   );
@@ -203,8 +203,8 @@ it('R50 and R95 of a round cloud about the target are 1.177 and 2.448 of its spr
     accuracy: 0,
     covariance: { along: 49, left: 49, cross: 0 },
   };
-  expect(radiusHolding(0.5, summary)).toBeCloseTo(7 * Math.sqrt(2 * Math.log(2)), 1);
-  expect(radiusHolding(0.95, summary)).toBeCloseTo(7 * Math.sqrt(2 * Math.log(20)), 1);
+  expect(circularErrorProbable(0.5, summary)).toBeCloseTo(7 * Math.sqrt(2 * Math.log(2)), 1);
+  expect(circularErrorProbable(0.95, summary)).toBeCloseTo(7 * Math.sqrt(2 * Math.log(20)), 1);
 });
 
 describe('a promise', () => {
@@ -217,7 +217,7 @@ describe('a promise', () => {
       chanceBefore: 0.5,
       chance: 0.9,
     };
-    expect(checkPromise(promise, summarise(offsetsOf(offsets))).p).toBeCloseTo(p, 9);
+    expect(checkPredictedEffect(promise, summarise(offsetsOf(offsets))).p).toBeCloseTo(p, 9);
   });
 
   it('is kept when the runs come where they should, and not kept when nothing moved', () => {
@@ -229,11 +229,11 @@ describe('a promise', () => {
       chanceBefore: 0.6,
       chance: 0.97,
     };
-    const kept = checkPromise(promise, summarise(cloud(3, 10, 5, 0)));
+    const kept = checkPredictedEffect(promise, summarise(cloud(3, 10, 5, 0)));
     expect(kept.kind).toBe('kept');
     expect(kept.moved).toBeGreaterThan(0.7);
-    expect(checkPromise(promise, summarise(cloud(3, 10, 5, 18))).kind).toBe('not kept');
-    expect(checkPromise(promise, summarise(cloud(3, 3, 5, 18))).kind).toBe('too early');
+    expect(checkPredictedEffect(promise, summarise(cloud(3, 10, 5, 18))).kind).toBe('not kept');
+    expect(checkPredictedEffect(promise, summarise(cloud(3, 3, 5, 18))).kind).toBe('too early');
   });
 });
 

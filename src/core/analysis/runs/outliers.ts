@@ -1,5 +1,5 @@
 import type { Offset } from '../../field/field.ts';
-import { median, robustSpread } from '../../mathematics/sample.ts';
+import { median, scaledMad } from '../../mathematics/sample.ts';
 
 /** Fewer runs show no outlier. */
 const FEWEST = 6;
@@ -20,13 +20,13 @@ export function robustDistances(offsets: readonly Offset[]): number[] {
   if (offsets.length < FEWEST) return [];
   let points: [number, number][] = offsets.map(({ along, left }) => [along, left]);
   for (let pass = 0; pass < PASSES; pass++) {
-    const scales = [0, 1].map((i) => robustSpread(points.map((point) => point[i]!)));
+    const scales = [0, 1].map((i) => scaledMad(points.map((point) => point[i]!)));
     if (scales.some((scale) => scale === 0)) return [];
     const [first, second] = scales as [number, number];
     const scaled = points.map(([a, b]): [number, number] => [a / first, b / second]);
     // The correlation from the spreads of sum and difference; its eigenvectors are the diagonals.
-    const sum = robustSpread(scaled.map(([a, b]) => a + b));
-    const difference = robustSpread(scaled.map(([a, b]) => a - b));
+    const sum = scaledMad(scaled.map(([a, b]) => a + b));
+    const difference = scaledMad(scaled.map(([a, b]) => a - b));
     const together = (sum ** 2 - difference ** 2) / 4;
     if (together === 0) {
       points = scaled;
@@ -35,7 +35,7 @@ export function robustDistances(offsets: readonly Offset[]): number[] {
     points = scaled.map(([a, b]) => [(a + b) / Math.SQRT2, (a - b) / Math.SQRT2]);
   }
   const centre = [0, 1].map((i) => median(points.map((point) => point[i]!)));
-  const spread = [0, 1].map((i) => robustSpread(points.map((point) => point[i]!)));
+  const spread = [0, 1].map((i) => scaledMad(points.map((point) => point[i]!)));
   if (spread.some((scale) => scale === 0)) return [];
   const squares = points.map((point) =>
     [0, 1].reduce((total, i) => total + ((point[i]! - centre[i]!) / spread[i]!) ** 2, 0),

@@ -58,7 +58,7 @@ export function factorEffects(runs: readonly RunConditions[]): FactorEffect[] {
       const line = lineThrough(pairs);
       if (line !== null) asked.push({ factor, axis, ...line });
     }
-    const p = neighboursP(runs.map(({ offset }) => offset[axis]));
+    const p = vonNeumannPValue(runs.map(({ offset }) => offset[axis]));
     if (p !== null) asked.push({ factor: 'run before', axis, slope: null, p });
   }
   const adjusted = holm(asked.map(({ p }) => p));
@@ -88,7 +88,7 @@ function lineThrough(
  * p-value of von Neumann's ratio, one-sided: small when neighbours are alike, as after a leap of the
  * mean or with a slow wave. The ratio is nearly normal from six values on. Null without any spread.
  */
-function neighboursP(values: readonly number[]): number | null {
+function vonNeumannPValue(values: readonly number[]): number | null {
   const n = values.length;
   if (n < FEWEST) return null;
   const middle = mean(values);

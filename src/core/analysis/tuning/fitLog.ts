@@ -1,6 +1,6 @@
 import type { MotionLog } from '../../benches/delays.ts';
 import { travelAfter } from '../../robot/brakedMove.ts';
-import type { Setup } from '../../robot/parameters.ts';
+import type { RobotParameters } from '../../robot/parameters.ts';
 import { leastSquares, withStandardError, type Estimate } from '../../mathematics/leastSquares.ts';
 
 /** What a log of a turn says of the robot, with the curves that were fitted to it. */
@@ -35,7 +35,7 @@ const ITERATIONS = 25;
  *
  * @returns null when no turn from rest is in the log
  */
-export function fitLog(log: MotionLog, setup: Setup): LogFit | null {
+export function fitLog(log: MotionLog, setup: RobotParameters): LogFit | null {
   const stretch = turnIn(log);
   if (stretch === null) return null;
   const { times, wheels, gyro } = stretch;

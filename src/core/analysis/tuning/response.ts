@@ -1,11 +1,11 @@
 import { radians } from '../../mathematics/angle.ts';
 import type { Pose } from '../../mathematics/pose.ts';
 import { topSpeed } from '../../robot/motor.ts';
-import { withSetupValues, type Setup } from '../../robot/parameters.ts';
+import { withSetupValues, type RobotParameters } from '../../robot/parameters.ts';
 import type { Steering } from '../../program/steerings/index.ts';
 import type { StraightInstruction } from '../../program/instructions/straight.ts';
 import { powerPerRate } from '../../program/power.ts';
-import { Plant, type Tape } from '../../simulation/plant.ts';
+import { Plant, type StepObserver } from '../../simulation/plant.ts';
 import { ProgramRun } from '../../simulation/program.ts';
 import type { RunRandomness } from '../../mathematics/randomness.ts';
 import { LINE_NUMBERS, worldOfEdges, type World } from '../../simulation/world.ts';
@@ -55,7 +55,7 @@ const LINE_HALF_WIDTH = 60;
  * @param duration s
  */
 export function loopResponse(
-  believed: Setup,
+  estimated: RobotParameters,
   setting: LoopSetting,
   duration: number,
   randomness: RunRandomness | null = null,
@@ -64,8 +64,8 @@ export function loopResponse(
   // Wheels that are compared with each other are a gyro that tells at once.
   const setup =
     kind === 'encoders'
-      ? withSetupValues(believed, { 'gyro.latency': 0, 'gyro.scale': 1 })
-      : believed;
+      ? withSetupValues(estimated, { 'gyro.latency': 0, 'gyro.scale': 1 })
+      : estimated;
   const from = setting.error ?? FIRST_ERROR[kind];
   const plant = new Plant(setup, worldFor(kind, setup));
   const start: Pose =
@@ -73,17 +73,17 @@ export function loopResponse(
       ? { x: 0, y: 0, heading: 0 }
       : { x: 0, y: from, heading: 0 };
   plant.putDown(start, randomness);
-  if (start.y === 0) plant.nudge('heading', from);
+  if (start.y === 0) plant.perturb('heading', from);
   plant.roll(speed);
-  const tape = new ErrorTape(start.y === 0);
-  plant.tape = tape;
+  const recorder = new ErrorRecorder(start.y === 0);
+  plant.observer = recorder;
   const instruction = straightOf(setup, setting, duration);
   new ProgramRun(plant, setup, randomness === null ? 'mean' : 'ticks').execute(instruction);
-  return { times: tape.times, errors: tape.errors, steering: tape.steering, from };
+  return { times: recorder.times, errors: recorder.errors, steering: recorder.steering, from };
 }
 
 function straightOf(
-  setup: Setup,
+  setup: RobotParameters,
   { kind, speed, gain }: LoopSetting,
   duration: number,
 ): StraightInstruction {
@@ -93,7 +93,7 @@ function straightOf(
     power: Math.min(1, speed / topSpeed(setup.drive, setup.motor, setup.battery.voltage)),
     steering: steeringFor(setup, kind, gain),
     until: { kind: 'time', duration },
-    runOn: 0,
+    stoppingDistance: 0,
     speed,
     wantedSpeed: speed,
     reachesSpeed: true,
@@ -104,7 +104,7 @@ function straightOf(
   };
 }
 
-function steeringFor(setup: Setup, kind: LoopKind, gain: number): Steering {
+function steeringFor(setup: RobotParameters, kind: LoopKind, gain: number): Steering {
   const power = gain * powerPerRate(setup);
   switch (kind) {
     case 'gyro':
@@ -122,7 +122,7 @@ function steeringFor(setup: Setup, kind: LoopKind, gain: number): Steering {
 }
 
 /** A wall beside the robot, or a dark line whose left edge runs under its first light sensor. */
-function worldFor(kind: LoopKind, { rangeSide, light }: Setup): World {
+function worldFor(kind: LoopKind, { rangeSide, light }: RobotParameters): World {
   switch (kind) {
     case 'gyro':
     case 'encoders':
@@ -143,7 +143,7 @@ function worldFor(kind: LoopKind, { rangeSide, light }: Setup): World {
 }
 
 /** Writes down the error at a steady interval. */
-class ErrorTape implements Tape {
+class ErrorRecorder implements StepObserver {
   nextTime = 0;
   readonly times: number[] = [];
   readonly errors: number[] = [];

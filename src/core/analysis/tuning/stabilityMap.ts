@@ -1,4 +1,4 @@
-import { withSetupValues, type Setup } from '../../robot/parameters.ts';
+import { withSetupValues, type RobotParameters } from '../../robot/parameters.ts';
 import { edgeSlope, lineDelay, recommendedEdgeGain, wallDelay } from '../../robot/edgeFollowing.ts';
 import { recommendedHoldGain, type LoopNature } from '../../robot/headingControl.ts';
 import { loopResponse, responseMetrics, type LoopKind, type LoopSetting } from './response.ts';
@@ -26,7 +26,7 @@ export interface StabilityMap {
 const DURATION = 3;
 
 /** The gain that is recommended for a loop at a speed, in core units. */
-export function recommendedGain(setup: Setup, kind: LoopKind, speed: number): number {
+export function recommendedGain(setup: RobotParameters, kind: LoopKind, speed: number): number {
   switch (kind) {
     case 'gyro':
     case 'encoders':
@@ -39,7 +39,7 @@ export function recommendedGain(setup: Setup, kind: LoopKind, speed: number): nu
 }
 
 /** The simulated answer at one point. */
-function mapPoint(setup: Setup, setting: LoopSetting): MapPoint {
+function mapPoint(setup: RobotParameters, setting: LoopSetting): MapPoint {
   const { overshoot, settling, grows } = responseMetrics(loopResponse(setup, setting, DURATION));
   const nature = grows ? 'unstable' : overshoot > 0.02 ? 'overshoots' : 'no overshoot';
   return { nature, settling, overshoot };
@@ -57,7 +57,7 @@ export function mapSpeeds(top: number, count = 10): number[] {
  * @param gains in core units, rising
  */
 export function gainMap(
-  setup: Setup,
+  setup: RobotParameters,
   kind: LoopKind,
   speeds: number[],
   gains: number[],
@@ -75,7 +75,7 @@ export function gainMap(
  * there: it shows how far ahead of the axle the sensor has to sit.
  */
 export function leadMap(
-  setup: Setup,
+  setup: RobotParameters,
   kind: 'wall' | 'line',
   speeds: number[],
   leads: number[],
@@ -106,7 +106,12 @@ export function gainUnit(kind: LoopKind): string {
 }
 
 /** A gain in core units in the unit of {@link gainUnit}. */
-export function shownGain(setup: Setup, kind: LoopKind, gain: number, perRate: number): number {
+export function shownGain(
+  setup: RobotParameters,
+  kind: LoopKind,
+  gain: number,
+  perRate: number,
+): number {
   switch (kind) {
     case 'gyro':
     case 'encoders':

@@ -1,5 +1,5 @@
 import { formatNumber } from '../../mathematics/quantity.ts';
-import type { Setup } from '../../robot/parameters.ts';
+import type { RobotParameters } from '../../robot/parameters.ts';
 import { powerPerRate } from '../../program/power.ts';
 import { dampingRatio, lineDelay, wallDelay } from '../../robot/edgeFollowing.ts';
 import type { LoopKind, LoopSetting } from './response.ts';
@@ -54,7 +54,7 @@ export interface Remedy {
 }
 
 /** What helps against a symptom in a loop of this robot. */
-export function remedyFor(symptom: Symptom, setup: Setup, setting: LoopSetting): Remedy {
+export function remedyFor(symptom: Symptom, setup: RobotParameters, setting: LoopSetting): Remedy {
   const { kind, speed, gain } = setting;
   const best = recommendedGain(setup, kind, speed);
   const show = (value: number) =>
@@ -110,7 +110,7 @@ export function remedyFor(symptom: Symptom, setup: Setup, setting: LoopSetting):
   }
 }
 
-function weaving(setup: Setup, setting: LoopSetting, best: number): Remedy {
+function weaving(setup: RobotParameters, setting: LoopSetting, best: number): Remedy {
   const { kind, speed } = setting;
   const wall = kind === 'wall';
   const lead = wall ? setup.rangeSide.x : setup.light.firstX;
@@ -137,7 +137,7 @@ function weaving(setup: Setup, setting: LoopSetting, best: number): Remedy {
   };
 }
 
-function rollOn(setup: Setup, speed: number): number {
+function rollOn(setup: RobotParameters, speed: number): number {
   const delay = setup.range.latency + setup.program.loopPeriod / 2 + setup.program.commandDelay;
   return speed * delay + speed ** 2 / (2 * setup.motor.braking);
 }

@@ -1,80 +1,81 @@
-import type { Setup } from '../../robot/parameters.ts';
-import type { RoutePlan } from '../../route/plan.ts';
-import { JAVA_COUNTING_MOTORS, JAVA_LIBRARY, JAVA_WRAPPING_MOTORS } from './javaLibrary.ts';
-import { mentions, neededPieces, type LibraryPiece } from './needed.ts';
-import {
-  numberText,
-  partsOf,
-  robotConstants,
-  safeText,
-  type Constant,
-  type Origin,
-  type Part,
-  type ProgramHeading,
-} from './parts.ts';
-import { type Call, type Value } from '../../program/text.ts';
+import library from './java/RouteProgram.java?raw';
+import wrappingMotors from './java/WrappingMotors.java?raw';
+import { mentions } from './needed.ts';
+import { safeText } from './parts.ts';
+import { programWriter, type Library } from './writer.ts';
 
-/**
- * The route as one Java file, with the same numbers, functions and promises as the Python program.
- */
-export function javaProgram(
-  plan: RoutePlan,
-  setup: Setup,
-  heading: ProgramHeading,
-  origin: Origin,
-): string {
-  const parts = partsOf(plan, setup, origin);
-  const run = runLines(parts).join('\n');
-  const library = libraryFor(run, setup);
-  const numbers = robotConstants(setup, origin).filter(({ name }) => mentions(library + run, name));
-  const blocks = parts
-    .map((part) => [part, part.kind === 'repeat' ? [part.times] : part.constants] as const)
-    .filter(([, constants]) => constants.length > 0)
-    .flatMap(([part, constants]) => [
+/** The route as one Java file, with the same numbers, functions and promises as the Python program. */
+export const javaProgram = programWriter({
+  library: libraryOf,
+  between: '\n\n',
+  always: 'hub RouteProgram settleAndZero',
+  words: { none: 'Double.NaN', yes: 'true', no: 'false' },
+  remark: (text) => `// ${text}`,
+  constant: ({ name, value, comment }, literal) =>
+    `    static final ${typeof value === 'boolean' ? 'boolean' : 'double'} ${name} = ${literal}; // ${safeText(comment)}`,
+  functionName: (words) => words.replace(/ (.)/g, (_, letter: string) => letter.toUpperCase()),
+  statement: (name, args) => `${name}(${args.join(', ')});`,
+  loop: {
+    open: (times, depth) =>
+      `for (int round${depth} = 0; round${depth} < ${times}; round${depth}++) {`,
+    close: '}',
+    empty: null,
+  },
+  main: (lines, usesArm) =>
+    [
+      '    public void run() {',
+      '        try {',
+      '            settleAndZero(GYRO_WAIT);',
+      ...lines.map((line) => `            ${line}`),
+      '        } finally {',
+      ...(usesArm ? ['            hub.arm(0);'] : []),
+      '            hub.stop("brake");',
+      '        }',
+      '    }',
+    ].join('\n'),
+  whole: ({ heading, numbers, blocks, library: methods, main }) =>
+    [
+      '/*',
+      ` * ${safeText(heading.route)}, revision ${safeText(heading.revision)}.`,
+      ' *',
+      ` * Written for ${safeText(heading.robot)}, setup ${heading.setup}. Write a class that implements Hub, then call`,
+      ' * new RouteProgram(hub).run().',
+      ' * Keep fingers and hair away from wheels and attachments, and hands off the table while it runs.',
+      ' */',
+      ...['BooleanSupplier', 'DoubleSupplier', 'Supplier']
+        .filter((name) => mentions(methods, name))
+        .map((name) => `import java.util.function.${name};`),
       '',
-      `    // ${safeText(part.title)}`,
-      ...constants.map(constantLine),
-    ]);
-  const imports = ['BooleanSupplier', 'DoubleSupplier', 'Supplier'].filter((name) =>
-    mentions(library, name),
-  );
-  return [
-    '/*',
-    ` * ${safeText(heading.route)}, revision ${safeText(heading.revision)}.`,
-    ' *',
-    ` * Written for ${safeText(heading.robot)}, setup ${heading.setup}. Write a class that implements Hub, then call`,
-    ' * new RouteProgram(hub).run().',
-    ' * Keep fingers and hair away from wheels and attachments, and hands off the table while it runs.',
-    ' */',
-    ...imports.map((name) => `import java.util.function.${name};`),
-    '',
-    'public class RouteProgram {',
-    '    // Numbers of the robot, from its setup.',
-    ...numbers.map(constantLine),
-    '',
-    '    // Numbers of the moves.',
-    ...blocks,
-    '',
-    library,
-    '',
-    run,
-    '}',
-    '',
-  ].join('\n');
-}
+      'public class RouteProgram {',
+      '    // Numbers of the robot, from its setup.',
+      ...numbers,
+      '',
+      '    // Numbers of the moves.',
+      ...blocks.flatMap(([title, ...constants]) => ['', `    ${title}`, ...constants]),
+      '',
+      methods,
+      '',
+      main,
+      '}',
+      '',
+    ].join('\n'),
+});
 
-/** What stands whatever the route: the hub's own fields and how the program begins. */
-const ALWAYS = 'hub RouteProgram';
+/** Where the hub stands in the library, and its last section, which is another one for motors that wrap. */
+const HUB = /^ {4}\/\*\* The robot's hub/m;
+const MOTORS = /^ {4}\/\/ How the motors are read/m;
 
-/** The hub and the methods that a run needs. */
-function libraryFor(run: string, setup: Setup): string {
-  const motors = setup.drive.encoderWraps ? JAVA_WRAPPING_MOTORS : JAVA_COUNTING_MOTORS;
-  const members = `${JAVA_LIBRARY.replace(/^\n/, '')}${motors}`.trimEnd().split(/\n\n(?= {4}\S)/);
-  const [hub, ...rest] = members;
-  const pieces = rest.map((text): LibraryPiece => ({ text, names: namesOf(text) }));
-  const needed = neededPieces(pieces, `${ALWAYS}\n${run}`).map(({ text }) => text);
-  const code = [...needed, run].join('\n');
-  return [withCalled(hub!, code), ...needed].join('\n\n');
+function libraryOf(wraps: boolean): Library {
+  const all = library.slice(library.search(HUB), library.search(MOTORS));
+  const source = wraps ? wrappingMotors : library;
+  const motors = source.slice(source.search(MOTORS), source.lastIndexOf('}'));
+  const [hub, ...members] = `${all}${motors}`.trimEnd().split(/\n\n(?= {4}\S)/);
+  const [opening, ...methods] = hub!.replace(/\n {4}\}$/, '').split(/(?<=\{)\n|\n\n/);
+  return {
+    hub: { head: `${opening}\n`, tail: '\n    }' },
+    methods: methods.map((text) => ({ name: /(\w+)\([^)]*\);/.exec(text)![1]!, text })),
+    pieces: members.map((text) => ({ text, names: namesOf(text) })),
+  };
 }
 
 /** What a member of the class defines. */
@@ -86,78 +87,4 @@ function namesOf(member: string): string[] {
   if (field !== null) return [field[1]!];
   const method = /(\w+)\(/.exec(code);
   return method === null ? [] : [method[1]!];
-}
-
-/** The interface of the hub with the methods that are called. */
-function withCalled(hub: string, code: string): string {
-  const [head, ...methods] = hub.replace(/\n {4}\}$/, '').split(/\n\n/);
-  // The first method stands under the interface's own line.
-  const [opening, first] = head!.split(/(?<=\{)\n/);
-  const called = [first!, ...methods].filter((method) => {
-    const name = /(\w+)\([^)]*\);/.exec(method)![1]!;
-    return new RegExp(`hub(\\.|::)${name}\\b`).test(code);
-  });
-  return `${opening}\n${called.join('\n\n')}\n    }`;
-}
-
-function runLines(parts: readonly Part[]): string[] {
-  const arm = parts.some(
-    (part) => part.kind === 'move' && part.calls.some((call) => call.function === 'move arm'),
-  );
-  return [
-    '    public void run() {',
-    '        try {',
-    '            settleAndZero(GYRO_WAIT);',
-    ...callLines(parts).map((line) => `            ${line}`),
-    '        } finally {',
-    ...(arm ? ['            hub.arm(0);'] : []),
-    '            hub.stop("brake");',
-    '        }',
-    '    }',
-  ];
-}
-
-/** The calls of all moves under what each move is, with loops round those that are repeated. */
-function callLines(parts: readonly Part[]): string[] {
-  const lines: string[] = [];
-  let depth = 0;
-  const line = (text: string) => lines.push(`${'    '.repeat(depth)}${text}`);
-  parts.forEach((part, i) => {
-    for (const loop of parts.slice(i).toReversed()) {
-      if (loop.kind !== 'repeat' || loop.from !== i) continue;
-      const round = `round${depth}`;
-      line(`for (int ${round} = 0; ${round} < ${loop.times.name}; ${round}++) {`);
-      depth++;
-    }
-    if (part.kind === 'repeat') {
-      if (part.from < 0 || part.from >= i) return;
-      depth--;
-      line('}');
-      return;
-    }
-    line(`// ${safeText(part.title)}`);
-    for (const call of part.calls) line(`${expression(call)};`);
-  });
-  return lines;
-}
-
-function constantLine({ name, value, comment }: Constant): string {
-  const type = typeof value === 'boolean' ? 'boolean' : 'double';
-  return `    static final ${type} ${name} = ${literal(value)}; // ${safeText(comment)}`;
-}
-
-function literal(value: Value): string {
-  if (value === null) return 'Double.NaN';
-  return typeof value === 'boolean' ? String(value) : numberText(value);
-}
-
-function expression(call: Call): string {
-  const args = call.arguments.map((argument) => {
-    if ('constant' in argument) return argument.constant;
-    if ('call' in argument) return expression(argument.call);
-    if ('text' in argument) return `"${argument.text}"`;
-    return literal(argument.value);
-  });
-  const name = call.function.replace(/ (.)/g, (_, letter: string) => letter.toUpperCase());
-  return `${name}(${args.join(', ')})`;
 }

@@ -1,5 +1,5 @@
 import { degrees } from '../../mathematics/angle.ts';
-import type { Setup } from '../../robot/parameters.ts';
+import type { RobotParameters } from '../../robot/parameters.ts';
 import { instructionKind } from '../../program/instructions/index.ts';
 import type { Argument, Call, CallWriter, ConstantKind, Value } from '../../program/text.ts';
 import { instructionsOf } from '../../route/instructions.ts';
@@ -37,7 +37,7 @@ export type Part =
 export type Origin = (path: string) => string;
 
 /** The parts of a program in any language, one a move of the plan. */
-export function partsOf(plan: RoutePlan, setup: Setup, origin: Origin): Part[] {
+export function partsOf(plan: RoutePlan, setup: RobotParameters, origin: Origin): Part[] {
   const steps = stepsOf(plan.moves);
   const instructions = instructionsOf(plan.moves, setup);
   const titles = titlesOf(plan.moves, setup);
@@ -67,7 +67,7 @@ class PartBuilder implements CallWriter {
 
   constructor(
     private readonly prefix: string,
-    readonly setup: Setup,
+    readonly setup: RobotParameters,
     readonly origin: Origin,
   ) {}
 
@@ -133,7 +133,7 @@ export interface ProgramHeading {
 }
 
 /** The numbers of the robot that programs may need. */
-export function robotConstants(setup: Setup, origin: Origin): Constant[] {
+export function robotConstants(setup: RobotParameters, origin: Origin): Constant[] {
   const { program, gyro } = setup;
   const of = (name: string, value: Value, comment: string): Constant => ({ name, value, comment });
   return [

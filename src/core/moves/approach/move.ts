@@ -1,5 +1,5 @@
 import { formatNumber } from '../../mathematics/quantity.ts';
-import { runOnDistance } from '../../robot/motor.ts';
+import { stoppingDistance } from '../../robot/motor.ts';
 import { approachDelay, deceleration } from '../../robot/stopping.ts';
 import { HELD_CELLS } from '../cells.ts';
 import {
@@ -28,14 +28,14 @@ export const approachMove = defineMove({
   cells: { always: { distance: ['distance_mm', 'number'], ...HELD_CELLS } },
   compile(move, setup, heading) {
     const speed = reachableSpeed(move.speed, setup);
-    const runOn = runOnDistance(speed, approachDelay(setup), deceleration(setup, move.stop));
+    const rollsOn = stoppingDistance(speed, approachDelay(setup), deceleration(setup, move.stop));
     // A sensor that looks backwards is approached backwards.
     const way = Math.cos(setup.range.heading) < 0 ? -1 : 1;
     return {
       ...straightInstruction(move, way * speed, setup, heldSteering(move, setup, heading)),
       // Offset is reading minus distance, so the reading to wait for grows with it.
-      until: { kind: 'range', reading: move.distance + runOn + setup.range.offset },
-      runOn,
+      until: { kind: 'range', reading: move.distance + rollsOn + setup.range.offset },
+      stoppingDistance: rollsOn,
     };
   },
   headingAfter: heldHeading,

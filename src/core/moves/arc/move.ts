@@ -58,7 +58,7 @@ export const arcMove = defineMove({
     const delay = move.by === 'gyro' ? turnDelay(setup) : driveDelay(setup);
     // Both wheels slow down alike, so the outer one rolls on further: (v_o² − v_i²) / (2·a·b) = v·ω/a.
     const slowing = deceleration(setup, move.stop);
-    const runOn = Math.min(size, Math.abs(rate) * (delay + speed / slowing));
+    const stoppingAngle = Math.min(size, Math.abs(rate) * (delay + speed / slowing));
     const scale = move.by === 'gyro' ? setup.gyro.scale : 1;
     const length = size * move.radius;
     return {
@@ -67,9 +67,9 @@ export const arcMove = defineMove({
       leftPower: power(way * speed - (rate * track) / 2, setup),
       rightPower: power(way * speed + (rate * track) / 2, setup),
       by: move.by,
-      stopAfter: scale * (size - runOn),
+      stopAfter: scale * (size - stoppingAngle),
       turn: move.angle,
-      runOn,
+      stoppingAngle,
       speed,
       reachesSpeed: brakedMove(length, speed, setup.motor, delay, slowing).reachesSpeed,
       stop: move.stop,

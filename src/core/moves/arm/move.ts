@@ -39,7 +39,7 @@ export const armMove = defineMove({
       moveId: move.id,
       power: Math.sign(move.angle) * move.power,
       angle: move.angle,
-      runOn: Math.min(Math.abs(move.angle), speed * driveDelay(setup)),
+      stoppingAngle: Math.min(Math.abs(move.angle), speed * driveDelay(setup)),
       stallTime: move.stallTime,
       stop: move.stop,
       rest: setup.program.settle,

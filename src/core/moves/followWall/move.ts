@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { recommendedEdgeGain, wallDelay } from '../../robot/edgeFollowing.ts';
-import { runOnDistance } from '../../robot/motor.ts';
+import { stoppingDistance } from '../../robot/motor.ts';
 import { approachDelay, deceleration } from '../../robot/stopping.ts';
 import { FOLLOWING_CELLS } from '../cells.ts';
 import { lengthNumbers, lightUntil, reachableSpeed, straightInstruction } from '../compiling.ts';
@@ -61,9 +61,13 @@ export const followWallMove = defineMove({
       case 'length':
         return { ...base, ...lengthNumbers(move.until.length, speed, move, setup) };
       case 'range': {
-        const runOn = runOnDistance(speed, approachDelay(setup), deceleration(setup, move.stop));
-        const reading = move.until.distance + runOn + setup.range.offset;
-        return { ...base, until: { kind: 'range', reading }, runOn };
+        const rollsOn = stoppingDistance(
+          speed,
+          approachDelay(setup),
+          deceleration(setup, move.stop),
+        );
+        const reading = move.until.distance + rollsOn + setup.range.offset;
+        return { ...base, until: { kind: 'range', reading }, stoppingDistance: rollsOn };
       }
       case 'line':
         return { ...base, until: lightUntil('first', move.until.sees, setup) };

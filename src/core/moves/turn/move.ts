@@ -5,8 +5,8 @@ import { brakedMove } from '../../robot/brakedMove.ts';
 import { wheelSpeedOfTurn, wheelTravelOfTurn } from '../../robot/driveBase.ts';
 import { recommendedHoldGain } from '../../robot/headingControl.ts';
 import { headingText } from '../../robot/headings.ts';
-import { runOnDistance, topSpeed } from '../../robot/motor.ts';
-import type { Setup } from '../../robot/parameters.ts';
+import { stoppingDistance, topSpeed } from '../../robot/motor.ts';
+import type { RobotParameters } from '../../robot/parameters.ts';
 import { deceleration, turnDelay } from '../../robot/stopping.ts';
 import { END_CELLS } from '../cells.ts';
 import { power, reachableSpeed, restAfter } from '../compiling.ts';
@@ -128,7 +128,7 @@ function turnOf({ target }: TurnNumbers, heading: number): number {
   return target.kind === 'heading' ? headingError(target.heading, heading) : target.angle;
 }
 
-function compileTurn(move: TurnNumbers, setup: Setup, heading: number): TurnInstruction {
+function compileTurn(move: TurnNumbers, setup: RobotParameters, heading: number): TurnInstruction {
   const turn = turnOf(move, heading);
   const size = Math.abs(turn);
   const perTurn = wheelSpeedOfTurn(setup.drive, 1, move.style);
@@ -141,7 +141,7 @@ function compileTurn(move: TurnNumbers, setup: Setup, heading: number): TurnInst
   const expected =
     slowEnd === null
       ? size - braked.stopAfter / perTurn
-      : runOnDistance(endSpeed, turnDelay(setup), slowing) / perTurn;
+      : stoppingDistance(endSpeed, turnDelay(setup), slowing) / perTurn;
   const runOn = move.stopEarly ?? expected;
   const scale = setup.gyro.scale;
   const stopEarly = move.way.kind === 'controller' ? 0 : scale * Math.min(size, runOn);
@@ -173,7 +173,7 @@ function compileTurn(move: TurnNumbers, setup: Setup, heading: number): TurnInst
 
 function turnControl(
   { way, style }: TurnNumbers,
-  setup: Setup,
+  setup: RobotParameters,
   lastSpeed: number | null,
 ): TurnControl {
   switch (way.kind) {

@@ -1,4 +1,4 @@
-import type { LightPlace, Setup } from '../../robot/parameters.ts';
+import type { LightPlace, RobotParameters } from '../../robot/parameters.ts';
 import { call, percentText, sheetNumber, thresholdConstant } from '../text.ts';
 import { defineEnding } from './definition.ts';
 
@@ -11,15 +11,15 @@ export interface Crossings {
 }
 
 /** How far beyond the threshold the sensor must have been before a line counts again, a share of 1. */
-function marginOf({ light }: Setup): number {
+function marginOf({ light }: RobotParameters): number {
   return (light.light - light.dark) / 8;
 }
 
 export const crossingsEnding = defineEnding<Crossings>({
   kind: 'crossings',
-  remaining(robot, { sensor, count, threshold }, believed) {
+  remaining(robot, { sensor, count, threshold }, estimated) {
     // A line counts once: the sensor must have been well into the light before the next one.
-    const hysteresis = marginOf(believed);
+    const hysteresis = marginOf(estimated);
     let counted = 0;
     let dark = robot.readLight(sensor) < threshold;
     return () => {

@@ -1,5 +1,5 @@
 import type { FieldSight } from '../fieldSight.ts';
-import type { Setup } from '../../robot/parameters.ts';
+import type { RobotParameters } from '../../robot/parameters.ts';
 import type { ProgramRobot } from '../robot.ts';
 import type { Call, CallWriter, SheetNumber } from '../text.ts';
 
@@ -19,18 +19,18 @@ export interface EndingNoise {
 export interface EndingDefinition<E extends { kind: string }> {
   kind: E['kind'];
   /** Begins to wait; what it returns says how far the end is away, positive until it has come. */
-  remaining(this: void, robot: ProgramRobot, ending: E, believed: Setup): () => number;
+  remaining(this: void, robot: ProgramRobot, ending: E, estimated: RobotParameters): () => number;
   /** Whether it waits for something of the field. */
   sensesField: boolean;
   /** What of the field it has to see. */
   sees?: FieldSight;
   touches?: boolean;
   /** When it stops, as the end of a sentence: “at the first reading of 120 mm or less”. */
-  words(this: void, ending: E, setup: Setup): string;
-  numbers(this: void, ending: E, setup: Setup): SheetNumber[];
+  words(this: void, ending: E, setup: RobotParameters): string;
+  numbers(this: void, ending: E, setup: RobotParameters): SheetNumber[];
   call(this: void, ending: E, runOn: number, writer: CallWriter): Call;
-  noise?(this: void, ending: E, truth: Setup): EndingNoise;
-  checks?(this: void, ending: E, setup: Setup): string[];
+  noise?(this: void, ending: E, trueParameters: RobotParameters): EndingNoise;
+  checks?(this: void, ending: E, setup: RobotParameters): string[];
 }
 
 export function defineEnding<E extends { kind: string }>(

@@ -11,12 +11,12 @@ export interface Travel {
 
 export const travelEnding = defineEnding<Travel>({
   kind: 'travel',
-  remaining(robot, { travel }, believed) {
+  remaining(robot, { travel }, estimated) {
     const left = robot.readLeftMotor();
     const right = robot.readRightMotor();
     return () => {
       const motor = (robot.readLeftMotor() - left + robot.readRightMotor() - right) / 2;
-      return travel - Math.abs(distanceOfMotor(believed.drive, motor));
+      return travel - Math.abs(distanceOfMotor(estimated.drive, motor));
     };
   },
   sensesField: false,

@@ -13,7 +13,7 @@ export interface ArcInstruction extends MotorInstruction {
   stopAfter: number;
   /** Expected true turn, rad counter-clockwise, and what the robot turns on after the stop. */
   turn: number;
-  runOn: number;
+  stoppingAngle: number;
   speed: number;
   reachesSpeed: boolean;
 }
@@ -21,7 +21,7 @@ export interface ArcInstruction extends MotorInstruction {
 export const arcInstruction = defineInstruction<ArcInstruction>({
   kind: 'arc',
   execute(runner, { leftPower, rightPower, stopAfter, by, turn, stop, rest, timeLimit }) {
-    const { robot, believed } = runner;
+    const { robot, estimated } = runner;
     const direction = Math.sign(turn);
     const end = runner.loop(
       () => {
@@ -32,7 +32,7 @@ export const arcInstruction = defineInstruction<ArcInstruction>({
         }
         const left = robot.readLeftMotor();
         const right = robot.readRightMotor();
-        const { drive } = believed;
+        const { drive } = estimated;
         return {
           remaining: () => {
             const lead = robot.readRightMotor() - right - (robot.readLeftMotor() - left);
@@ -57,7 +57,7 @@ export const arcInstruction = defineInstruction<ArcInstruction>({
       sentences: [
         `Drive ${turn > 0 ? 'a left' : 'a right'} arc: each motor at its own power.`,
         `${stopWords(stop)} when ${by === 'gyro' ? 'the gyro has turned' : 'the motors have turned apart by enough for'} ${degreesText(stopAfter, 1)}°, then wait ${secondsText(rest)}.`,
-        `The robot turns on for ${degreesText(instruction.runOn, 1)}°.`,
+        `The robot turns on for ${degreesText(instruction.stoppingAngle, 1)}°.`,
       ],
       numbers: [
         by === 'gyro'
@@ -72,7 +72,7 @@ export const arcInstruction = defineInstruction<ArcInstruction>({
   calls(instruction, writer) {
     const { leftPower, rightPower, by, stopAfter } = instruction;
     const { drive } = writer.setup;
-    const runOn = `turns on by ${short(degrees(instruction.runOn))} degrees`;
+    const runOn = `turns on by ${short(degrees(instruction.stoppingAngle))} degrees`;
     const turned =
       by === 'gyro'
         ? call(

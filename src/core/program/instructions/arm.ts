@@ -8,13 +8,13 @@ export interface ArmInstruction extends MotorInstruction {
   power: number;
   angle: number;
   /** The stop is commanded this much before the angle, rad. */
-  runOn: number;
+  stoppingAngle: number;
   stallTime: number;
 }
 
 export const armInstruction = defineInstruction<ArmInstruction>({
   kind: 'arm',
-  execute(runner, { power, angle, runOn, stallTime, stop, rest, timeLimit }) {
+  execute(runner, { power, angle, stoppingAngle, stallTime, stop, rest, timeLimit }) {
     const { robot } = runner;
     const end = runner.loop(
       () => {
@@ -28,7 +28,7 @@ export const armInstruction = defineInstruction<ArmInstruction>({
               last = position;
               movedAt = robot.time;
             } else if (robot.time - movedAt >= stallTime) return 0;
-            return Math.abs(angle) - runOn - Math.abs(position - start);
+            return Math.abs(angle) - stoppingAngle - Math.abs(position - start);
           },
           steer: () => robot.setArmPower(power),
         };
@@ -41,8 +41,8 @@ export const armInstruction = defineInstruction<ArmInstruction>({
     return end;
   },
   drives: false,
-  sheet({ power, angle, runOn, stallTime, timeLimit }) {
-    const stopAfter = Math.abs(angle) - runOn;
+  sheet({ power, angle, stoppingAngle, stallTime, timeLimit }) {
+    const stopAfter = Math.abs(angle) - stoppingAngle;
     return {
       sentences: [
         `Turn the attachment motor ${power < 0 ? 'backwards' : 'forwards'}; keep fingers away.`,
@@ -62,9 +62,9 @@ export const armInstruction = defineInstruction<ArmInstruction>({
       writer.constant('POWER', 100 * instruction.power, 'percent', 'percent'),
       writer.constant(
         'STOP_AFTER',
-        degrees(Math.abs(instruction.angle) - instruction.runOn),
+        degrees(Math.abs(instruction.angle) - instruction.stoppingAngle),
         'motor degrees',
-        `degrees; the motor runs on by ${short(degrees(instruction.runOn))}`,
+        `degrees; the motor runs on by ${short(degrees(instruction.stoppingAngle))}`,
       ),
       writer.constant('STALL_TIME', instruction.stallTime, 'seconds', 's without moving'),
       writer.timeLimit(instruction.timeLimit),

@@ -11,7 +11,7 @@ export interface StraightInstruction extends MotorInstruction {
   steering: Steering;
   until: Ending;
   /** What the robot is expected to run on after the stop, mm. */
-  runOn: number;
+  stoppingDistance: number;
   speed: number;
   /** The speed that was asked for, mm/s. */
   wantedSpeed: number;
@@ -26,11 +26,11 @@ const COARSE_STEP = 4;
 export const straightInstruction = defineInstruction<StraightInstruction>({
   kind: 'straight',
   execute(runner, { power, steering, until, stop, rest, timeLimit, headingAfter }) {
-    const { robot, believed, memory } = runner;
+    const { robot, estimated, memory } = runner;
     const end = runner.loop(
       () => ({
-        remaining: endingOf(until).remaining(robot, until, believed),
-        steer: steeringOf(steering).steer(robot, power, steering, believed, memory),
+        remaining: endingOf(until).remaining(robot, until, estimated),
+        steer: steeringOf(steering).steer(robot, power, steering, estimated, memory),
       }),
       stop,
       timeLimit,
@@ -48,9 +48,9 @@ export const straightInstruction = defineInstruction<StraightInstruction>({
     steeringOf(steering).follows !== undefined,
   sees: ({ until, steering }) =>
     [endingOf(until).sees, steeringOf(steering).sees].filter((one) => one !== undefined),
-  endNoise: ({ until }, truth) => endingOf(until).noise?.(until, truth) ?? null,
-  follows: ({ steering }, believed, truth) =>
-    steeringOf(steering).follows?.(steering, believed, truth) ?? null,
+  endNoise: ({ until }, trueParameters) => endingOf(until).noise?.(until, trueParameters) ?? null,
+  follows: ({ steering }, estimated, trueParameters) =>
+    steeringOf(steering).follows?.(steering, estimated, trueParameters) ?? null,
   pressesFlat: ({ headingAfter }) => headingAfter !== null,
   touches: ({ until, headingAfter }) => headingAfter !== null || (endingOf(until).touches ?? false),
   sheet(instruction, setup) {
@@ -63,7 +63,7 @@ export const straightInstruction = defineInstruction<StraightInstruction>({
         `Drive ${power < 0 ? 'backwards' : 'forwards'} and ${steeringOf(steering).words(steering, setup)}.`,
         `${stopWords(stop)} ${ending.words(until, setup)}${limit}; then wait ${secondsText(rest)}.`,
         headingAfter === null
-          ? `The robot rolls on for ${formatNumber(instruction.runOn, 0)} mm.`
+          ? `The robot rolls on for ${formatNumber(instruction.stoppingDistance, 0)} mm.`
           : `It stands flat now: ${knownHeading.words(headingAfter, setup)}`,
       ],
       numbers: [
@@ -76,12 +76,12 @@ export const straightInstruction = defineInstruction<StraightInstruction>({
     };
   },
   calls(instruction, writer) {
-    const { power, speed, steering, until, runOn, headingAfter } = instruction;
+    const { power, speed, steering, until, stoppingDistance, headingAfter } = instruction;
     const straight = call(
       'straight',
       writer.constant('POWER', 100 * power, 'percent', `percent, ${Number(speed.toFixed(1))} mm/s`),
       { call: steeringOf(steering).call(steering, writer) },
-      { call: endingOf(until).call(until, runOn, writer) },
+      { call: endingOf(until).call(until, stoppingDistance, writer) },
       ...writer.end(instruction),
     );
     return headingAfter === null ? [straight] : [straight, knownHeading.call(headingAfter, writer)];

@@ -3,7 +3,7 @@ import { formatNumber } from '../../mathematics/quantity.ts';
 import { motorOfTurn } from '../../robot/driveBase.ts';
 import { holdDelay, natureOfHold } from '../../robot/headingControl.ts';
 import { headingText, shownHeading } from '../../robot/headings.ts';
-import type { Setup } from '../../robot/parameters.ts';
+import type { RobotParameters } from '../../robot/parameters.ts';
 import { defineInstruction, type MotorInstruction } from '../definition.ts';
 import { gainPercentPerDegree, powerPerRate } from '../power.ts';
 import type { Controller, ProgramMemory, ProgramRobot } from '../robot.ts';
@@ -56,9 +56,9 @@ const NOTHING_TO_TURN = 0.002;
 export const turnInstruction = defineInstruction<TurnInstruction>({
   kind: 'turn',
   execute(runner, instruction) {
-    const { robot, believed, memory } = runner;
+    const { robot, estimated, memory } = runner;
     const end = runner.loop(
-      () => controllerOf(robot, instruction, believed, memory),
+      () => controllerOf(robot, instruction, estimated, memory),
       instruction.stop,
       instruction.timeLimit,
     );
@@ -112,7 +112,7 @@ function styleOf({ leftMoves, rightMoves }: TurnInstruction) {
 function controllerOf(
   robot: ProgramRobot,
   instruction: TurnInstruction,
-  believed: Setup,
+  estimated: RobotParameters,
   memory: ProgramMemory,
 ): Controller {
   const start = robot.readHeading();
@@ -154,7 +154,7 @@ function controllerOf(
           const wanted = control.p * now + control.i * sum - control.d * robot.readRate();
           const limited = Math.max(-power, Math.min(power, wanted));
           // What the motors cannot do is not summed up, or it would have to be undone later.
-          if (limited === wanted) sum += now * believed.program.loopPeriod;
+          if (limited === wanted) sum += now * estimated.program.loopPeriod;
           turnBy(limited);
         },
       };
@@ -162,7 +162,7 @@ function controllerOf(
   }
 }
 
-function sentencesOf(instruction: TurnInstruction, setup: Setup): string[] {
+function sentencesOf(instruction: TurnInstruction, setup: RobotParameters): string[] {
   const side = instruction.turn > 0 ? 'left' : 'right';
   const wheels =
     instruction.leftMoves && instruction.rightMoves
@@ -196,7 +196,7 @@ function sentencesOf(instruction: TurnInstruction, setup: Setup): string[] {
   }
 }
 
-function numbersOf(instruction: TurnInstruction, setup: Setup): SheetNumber[] {
+function numbersOf(instruction: TurnInstruction, setup: RobotParameters): SheetNumber[] {
   const { control, target } = instruction;
   const trigger = sheetNumber(
     'Stop at heading',
@@ -275,7 +275,7 @@ function controlCall(turn: TurnInstruction, writer: CallWriter): Call {
   }
 }
 
-function turnChecks(instruction: TurnInstruction, setup: Setup): string[] {
+function turnChecks(instruction: TurnInstruction, setup: RobotParameters): string[] {
   const says: string[] = [];
   const size = Math.abs(instruction.turn);
   const { control } = instruction;
@@ -316,7 +316,7 @@ function turnChecks(instruction: TurnInstruction, setup: Setup): string[] {
 }
 
 /** Power of the moving wheels per rad/s of turn. */
-function turnPowerPerRate(instruction: TurnInstruction, setup: Setup): number {
+function turnPowerPerRate(instruction: TurnInstruction, setup: RobotParameters): number {
   const both = instruction.leftMoves === 1 && instruction.rightMoves === 1;
   return (both ? 1 : 2) * powerPerRate(setup);
 }

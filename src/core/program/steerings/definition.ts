@@ -1,5 +1,5 @@
 import type { FieldSight } from '../fieldSight.ts';
-import type { Setup } from '../../robot/parameters.ts';
+import type { RobotParameters } from '../../robot/parameters.ts';
 import type { ProgramMemory, ProgramRobot } from '../robot.ts';
 import { STEERING_LIMIT } from '../settings.ts';
 import type { Call, CallWriter, SheetNumber } from '../text.ts';
@@ -25,7 +25,7 @@ export interface SteeringDefinition<S extends { hold: string }> {
     robot: ProgramRobot,
     power: number,
     steering: S,
-    believed: Setup,
+    estimated: RobotParameters,
     memory: ProgramMemory,
   ): () => void;
   readsGyro?: boolean;
@@ -33,13 +33,18 @@ export interface SteeringDefinition<S extends { hold: string }> {
   /** What of the field it has to see. */
   sees?: FieldSight;
   /** Present where the robot follows something of the field. */
-  follows?(this: void, steering: S, believed: Setup, truth: Setup): FollowingLoop;
+  follows?(
+    this: void,
+    steering: S,
+    estimated: RobotParameters,
+    trueParameters: RobotParameters,
+  ): FollowingLoop;
   /** What the robot does to stay on its way, as the end of a sentence. */
-  words(this: void, steering: S, setup: Setup): string;
-  numbers(this: void, steering: S, setup: Setup): SheetNumber[];
+  words(this: void, steering: S, setup: RobotParameters): string;
+  numbers(this: void, steering: S, setup: RobotParameters): SheetNumber[];
   call(this: void, steering: S, writer: CallWriter): Call;
   /** @param speed mm/s */
-  checks?(this: void, steering: S, speed: number, setup: Setup): string[];
+  checks?(this: void, steering: S, speed: number, setup: RobotParameters): string[];
 }
 
 export function defineSteering<S extends { hold: string }>(

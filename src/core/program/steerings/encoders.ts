@@ -12,12 +12,12 @@ export interface EncoderSteering {
 
 export const encoderSteering = defineSteering<EncoderSteering>({
   hold: 'encoders',
-  steer(robot, power, { gain }, believed) {
+  steer(robot, power, { gain }, estimated) {
     const left = robot.readLeftMotor();
     const right = robot.readRightMotor();
     return () => {
       const lead = robot.readRightMotor() - right - (robot.readLeftMotor() - left);
-      const turned = distanceOfMotor(believed.drive, lead) / believed.drive.track;
+      const turned = distanceOfMotor(estimated.drive, lead) / estimated.drive.track;
       steerBy(robot, power, -gain * turned);
     };
   },

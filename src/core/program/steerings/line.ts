@@ -21,12 +21,12 @@ export const lineSteering = defineSteering<LineSteering>({
     (robot, power, { gain, threshold, side }) =>
     () =>
       steerBy(robot, power, side * gain * (robot.readLight('first') - threshold)),
-  follows: ({ gain }, believed, truth) => ({
+  follows: ({ gain }, estimated, trueParameters) => ({
     source: 'light',
-    lead: truth.light.firstX,
-    delay: lineDelay(truth),
-    gain: (gain * edgeSlope(believed)) / powerPerRate(believed),
-    deviation: truth.light.noise / edgeSlope(truth),
+    lead: trueParameters.light.firstX,
+    delay: lineDelay(trueParameters),
+    gain: (gain * edgeSlope(estimated)) / powerPerRate(estimated),
+    deviation: trueParameters.light.noise / edgeSlope(trueParameters),
   }),
   words: ({ threshold }) =>
     `keep the first light sensor at ${percentText(threshold)}, the edge of the line`,

@@ -27,12 +27,12 @@ export const wallSteering = defineSteering<WallSteering>({
       steerBy(robot, power, side * gain * error);
     },
   sees: 'side',
-  follows: ({ gain }, believed, truth) => ({
+  follows: ({ gain }, estimated, trueParameters) => ({
     source: 'range',
-    lead: truth.rangeSide.x,
-    delay: wallDelay(truth),
-    gain: gain / powerPerRate(believed),
-    deviation: truth.rangeSide.noise,
+    lead: trueParameters.rangeSide.x,
+    delay: wallDelay(trueParameters),
+    gain: gain / powerPerRate(estimated),
+    deviation: trueParameters.rangeSide.noise,
   }),
   words: ({ reading }) => `keep the side sensor at ${formatNumber(reading, 0)} mm`,
   numbers: ({ reading, gain }) => [

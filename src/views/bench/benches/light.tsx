@@ -170,10 +170,10 @@ function LightAnswers({
       : [],
   );
   if (words.length === 0) {
-    return <Notice mood="good">Nothing has changed against {place}, as far as can be told.</Notice>;
+    return <Notice tone="good">Nothing has changed against {place}, as far as can be told.</Notice>;
   }
   return (
-    <Notice mood={change.falseWithOld > 0.01 ? 'fault' : 'plain'}>
+    <Notice tone={change.falseWithOld > 0.01 ? 'fault' : 'plain'}>
       Against {place}: {words.join(', ')}. With the old threshold of{' '}
       {percent(old.threshold.value, 0)}, {percent(change.falseWithOld, 1)} of the looks would be
       wrong.

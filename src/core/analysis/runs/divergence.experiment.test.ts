@@ -6,7 +6,7 @@ import { STARTING_SETUP, withSetupValues } from '../../robot/parameters.ts';
 import { newMove } from '../../moves/index.ts';
 import type { RoutePlan } from '../../route/plan.ts';
 import { randomRun, type Experiment } from '../../simulation/run.ts';
-import { recordedRun } from './departure.ts';
+import { recordedRun } from './divergence.ts';
 
 const plan = (turn: number): RoutePlan => ({
   startId: 'near-left',
@@ -19,8 +19,8 @@ const plan = (turn: number): RoutePlan => ({
 const experiment: Experiment = {
   plan: plan(90),
   field: FIELD,
-  believed: STARTING_SETUP,
-  truth: STARTING_SETUP,
+  estimated: STARTING_SETUP,
+  trueParameters: STARTING_SETUP,
 };
 /** What the sensors of a run would have sent, after two seconds of lying still. */
 function logOf(driven: Experiment, run: number): TravelLog {
@@ -59,7 +59,11 @@ describe('a recording laid over its forecast', () => {
 
   it('leaves it in distance when the wheels are not what the setup says', () => {
     const worn = withSetupValues(STARTING_SETUP, { 'motor.noLoadSpeed': 10 });
-    const { departure } = recordedRun(experiment, logOf({ ...experiment, truth: worn }, 1), 5)!;
+    const { departure } = recordedRun(
+      experiment,
+      logOf({ ...experiment, trueParameters: worn }, 1),
+      5,
+    )!;
     expect(departure).toMatchObject({ of: 'distance', step: 0 });
     expect(departure!.by).toBeLessThan(0);
   });

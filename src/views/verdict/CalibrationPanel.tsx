@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { Robot } from '../../contracts/records.ts';
-import type { Honesty } from '../../core/analysis/budget/honestyOf.ts';
-import type { Coverage } from '../../core/analysis/runs/honesty.ts';
+import type { ForecastCalibration } from '../../core/analysis/budget/forecastCalibration.ts';
+import type { Coverage } from '../../core/analysis/runs/calibration.ts';
 import { percent, sourceWords } from '../../core/text/sentences.ts';
 import type { MeasuredRun } from '../../core/analysis/runs/verdict.ts';
 import type { Offset, Zone } from '../../core/field/field.ts';
@@ -30,7 +30,7 @@ const FEWEST = 5;
 /** Whether the forecast keeps what it says, and the noise levels that would fit the runs. */
 export function HonestyPanel(props: HonestyPanelProps) {
   const { robot, experiment, checkpoint, zone, measured, onForecast } = props;
-  const [found, setFound] = useState<Honesty | null>(null);
+  const [found, setFound] = useState<ForecastCalibration | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   const [made, setMade] = useState<number | null>(null);
   useEffect(() => {
@@ -53,7 +53,7 @@ export function HonestyPanel(props: HonestyPanelProps) {
       onForecast(null);
     };
   }, [experiment, checkpoint, zone, measured, onForecast]);
-  if (fault !== null) return <Notice mood="fault">{fault}</Notice>;
+  if (fault !== null) return <Notice tone="fault">{fault}</Notice>;
   if (measured.length < FEWEST) return <p>Five runs are needed to hold the forecast against.</p>;
   if (found === null) return <p role="status">Simulating 1,500 runs …</p>;
   const { asForecast, spreadAlone, refit } = found;
@@ -120,7 +120,7 @@ export function HonestyPanel(props: HonestyPanelProps) {
         little: sources that the runs cannot tell apart stay near what the setup says.
       </p>
       {made !== null ? (
-        <Notice mood="good">
+        <Notice tone="good">
           Setup {made} is here, with {changes.length} noise levels from these runs.{' '}
           <a href={location.href}>Look at the forecast by it</a>
         </Notice>

@@ -4,7 +4,7 @@ import { FEWEST_RUNS } from './verdict.ts';
 import type { OffsetSummary } from './summary.ts';
 
 /** What a revision promised at one checkpoint when it was made. */
-export interface AimPromise {
+export interface PredictedEffect {
   checkpointId: string;
   /** Number of runs that it was worked out from. */
   runs: number;
@@ -17,7 +17,7 @@ export interface AimPromise {
 }
 
 /** Whether what was promised happened. */
-export interface PromiseCheck {
+export interface EffectCheck {
   kind: 'too early' | 'kept' | 'not kept';
   /** Chance of lying as far from what was promised when the promise is true. */
   p: number;
@@ -32,7 +32,10 @@ const NOT_KEPT = 0.05;
  * Compares the mean of the runs that came with the one that was promised: Hotelling's test, with the
  * uncertainty of the old mean, from which the promise was worked out, taken in.
  */
-export function checkPromise(promise: AimPromise, summary: OffsetSummary | null): PromiseCheck {
+export function checkPredictedEffect(
+  promise: PredictedEffect,
+  summary: OffsetSummary | null,
+): EffectCheck {
   if (summary === null || summary.count < FEWEST_RUNS) return { kind: 'too early', p: 1, moved: 0 };
   const n = summary.count;
   const x = summary.mean.along - promise.expected.along;

@@ -1,4 +1,4 @@
-import type { Thing, ThingKind } from './editing.ts';
+import type { FieldObject, ThingKind } from './editing.ts';
 import type { Field } from './field.ts';
 
 /** What a kind of thing on a field is called. */
@@ -10,12 +10,12 @@ export const THING_WORDS: Readonly<Record<ThingKind, string>> = {
 };
 
 /** Everything that stands on a field, each with its kind. */
-export function thingsOf(field: Field): Thing[] {
+export function fieldObjectsOf(field: Field): FieldObject[] {
   return [
-    ...field.models.map((thing): Thing => ({ kind: 'model', thing })),
-    ...field.walls.map((thing): Thing => ({ kind: 'wall', thing })),
-    ...field.lines.map((thing): Thing => ({ kind: 'line', thing })),
-    ...field.starts.map((thing): Thing => ({ kind: 'start', thing })),
+    ...field.models.map((thing): FieldObject => ({ kind: 'model', thing })),
+    ...field.walls.map((thing): FieldObject => ({ kind: 'wall', thing })),
+    ...field.lines.map((thing): FieldObject => ({ kind: 'line', thing })),
+    ...field.starts.map((thing): FieldObject => ({ kind: 'start', thing })),
   ];
 }
 

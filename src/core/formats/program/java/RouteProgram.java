@@ -1,5 +1,20 @@
-/** What every generated Java program brings along: the hub to implement, and one method a kind of move. */
-export const JAVA_LIBRARY = `
+/*
+ * What every generated program brings along: the hub to implement, and one method for each thing that moves do.
+ * A program has the numbers of its own robot in the place of those here, and the methods that it needs.
+ */
+import java.util.function.BooleanSupplier;
+import java.util.function.DoubleSupplier;
+import java.util.function.Supplier;
+
+public class RouteProgram {
+    static final double LOOP_PERIOD = 0.012;
+    static final boolean RIGHT_IS_POSITIVE = true;
+    static final double STEERING_LIMIT = 1;
+    static final double STILL_RATE = 1;
+    static final double STILL_TIME = 1;
+    static final double TURN_END_RATE = 1;
+    static final double TURN_TOLERANCE = 1;
+
     /** The robot's hub. Implement it for yours; nothing else has to change. */
     public interface Hub {
         /** Make the gyro read 0 here. Nobody touches the robot meanwhile. */
@@ -326,10 +341,7 @@ export const JAVA_LIBRARY = `
         hub.arm(0);
         hub.pause(rest);
     }
-`;
 
-/** How the motors are read when they count on over whole turns. */
-export const JAVA_COUNTING_MOTORS = `
     // How the motors are read.
 
     double leftMotor() {
@@ -339,26 +351,4 @@ export const JAVA_COUNTING_MOTORS = `
     double rightMotor() {
         return hub.rightMotor();
     }
-`;
-
-/** How they are read when they begin again at 0 after each turn: read more often than once in half a turn. */
-export const JAVA_WRAPPING_MOTORS = `
-    // How the motors are read: they begin again at 0 after each turn.
-
-    /** Where each motor was when it was read last, counting on over whole turns: left, right. */
-    private final double[] motorTurned = {0, 0};
-
-    /** The motor begins again at 0 after each turn; it went the short way since it was read last. */
-    double countOn(int side, double reading) {
-        motorTurned[side] += wrapped(reading - motorTurned[side]);
-        return motorTurned[side];
-    }
-
-    double leftMotor() {
-        return countOn(0, hub.leftMotor());
-    }
-
-    double rightMotor() {
-        return countOn(1, hub.rightMotor());
-    }
-`;
+}

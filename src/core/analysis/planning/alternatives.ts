@@ -1,6 +1,6 @@
 import { radians } from '../../mathematics/angle.ts';
 import { toFrame, type Pose } from '../../mathematics/pose.ts';
-import type { Setup } from '../../robot/parameters.ts';
+import type { RobotParameters } from '../../robot/parameters.ts';
 import { stepsOf } from '../../route/plan.ts';
 import { type Move } from '../../moves/index.ts';
 import { withSetupValues } from '../../robot/parameters.ts';
@@ -133,10 +133,10 @@ function aloneFrom(experiment: Experiment, start: Pose, move: Move): Experiment 
     'placement.acrossSpread': 0,
     'placement.headingSpread': 0,
   };
-  const truth: Setup = withSetupValues(experiment.truth, exact);
+  const trueParameters: RobotParameters = withSetupValues(experiment.trueParameters, exact);
   return {
     ...experiment,
-    truth,
+    trueParameters,
     field: { ...experiment.field, starts: [{ id: 'here', name: 'Here', pose: start }] },
     plan: { startId: 'here', moves: [move] },
   };

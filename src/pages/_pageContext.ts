@@ -11,11 +11,11 @@ import { listRobots } from '../store/robots.ts';
 import { listRoutes } from '../store/routes.ts';
 import { listRuns } from '../store/runs.ts';
 import { listSessions } from '../store/sessions.ts';
-import type { LoopState } from '../ui/loop.ts';
+import type { WorkflowState } from '../ui/workflow.ts';
 import { addressWith } from '../ui/sheetAddress.ts';
 
 /** What every station shows around its sheet, and what it works on. */
-export interface Station {
+export interface PageContext {
   robots: Robot[];
   fields: FieldRecord[];
   routes: Route[];
@@ -32,7 +32,7 @@ export interface Station {
   gyro: GyroCheck | null;
   /** The newest runs of the chosen route, oldest first. */
   runs: Run[];
-  loop: LoopState[];
+  loop: WorkflowState[];
 }
 
 /** As many runs as the loop bar and the sheets look back on by themselves. */
@@ -52,7 +52,7 @@ type Named = 'robot' | 'route' | 'session' | 'field';
 export async function loadStation(
   astro: AstroGlobal,
   named: readonly Named[],
-): Promise<Station | Response> {
+): Promise<PageContext | Response> {
   const [robots, fields, routes, sessions] = await Promise.all([
     listRobots(database()),
     listFields(database()),
@@ -148,26 +148,26 @@ async function newestGyroCheck(robot: Robot | null): Promise<GyroCheck | null> {
 function benchState(
   robot: Robot | null,
   gyro: GyroCheck | null,
-): Pick<LoopState, 'state' | 'mood'> {
-  if (robot === null) return { state: 'no robot yet', mood: 'plain' };
+): Pick<WorkflowState, 'state' | 'tone'> {
+  if (robot === null) return { state: 'no robot yet', tone: 'plain' };
   if (gyro === null) {
-    return { state: `setup ${robot.setup.number}, gyro not checked`, mood: 'warn' };
+    return { state: `setup ${robot.setup.number}, gyro not checked`, tone: 'warn' };
   }
   const age = formatDistanceToNowStrict(gyro.at);
   switch (gyro.fitness) {
     case 'fit':
-      return { state: `gyro fit, checked ${age} ago`, mood: 'good' };
+      return { state: `gyro fit, checked ${age} ago`, tone: 'good' };
     case 'not fit':
-      return { state: `gyro not fit, ${age} ago`, mood: 'warn' };
+      return { state: `gyro not fit, ${age} ago`, tone: 'warn' };
     case 'cannot tell':
-      return { state: `gyro unclear, ${age} ago`, mood: 'warn' };
+      return { state: `gyro unclear, ${age} ago`, tone: 'warn' };
   }
 }
 
 function loopStates(
-  on: Pick<Station, 'robot' | 'gyro' | 'route' | 'field' | 'session'>,
+  on: Pick<PageContext, 'robot' | 'gyro' | 'route' | 'field' | 'session'>,
   runs: readonly Run[],
-): LoopState[] {
+): WorkflowState[] {
   const { robot, gyro, route, field, session } = on;
   const newest = newestRuns(runs);
   const verdict = route && field && newest ? verdictOn(route, field, newest.runs) : null;
@@ -182,7 +182,7 @@ function loopStates(
       name: 'Route',
       href: to('/route'),
       state: route === null ? 'no route yet' : `${route.name}, rev ${route.revision.number}`,
-      mood: 'plain',
+      tone: 'plain',
     },
     {
       name: 'Table',
@@ -191,7 +191,7 @@ function loopStates(
         verdict === null || newest === null
           ? 'no runs yet'
           : `${verdict.runs} runs of rev ${newest.revision}, ${verdict.hits} hits`,
-      mood: 'plain',
+      tone: 'plain',
     },
     { name: 'Verdict', href: to('/verdict'), ...verdictState(verdict) },
   ];
@@ -205,18 +205,18 @@ function verdictOn(route: Route, field: FieldRecord, runs: readonly Run[]): Verd
   return verdictOf(measured.runs, measured.zone, route.goal);
 }
 
-function verdictState(verdict: Verdict | null): Pick<LoopState, 'state' | 'mood'> {
-  if (verdict === null) return { state: 'nothing to judge yet', mood: 'plain' };
+function verdictState(verdict: Verdict | null): Pick<WorkflowState, 'state' | 'tone'> {
+  if (verdict === null) return { state: 'nothing to judge yet', tone: 'plain' };
   switch (verdict.kind) {
     case 'too early':
-      return { state: `too early: ${verdict.runs} runs`, mood: 'plain' };
+      return { state: `too early: ${verdict.runs} runs`, tone: 'plain' };
     case 'leave it':
-      return { state: 'leave it', mood: 'good' };
+      return { state: 'leave it', tone: 'good' };
     case 'unstable':
-      return { state: 'unstable: find the cause', mood: 'warn' };
+      return { state: 'unstable: find the cause', tone: 'warn' };
     case 'aim':
-      return { state: 'aim: change a number', mood: 'warn' };
+      return { state: 'aim: change a number', tone: 'warn' };
     case 'tighten':
-      return { state: 'tighten the spread', mood: 'warn' };
+      return { state: 'tighten the spread', tone: 'warn' };
   }
 }

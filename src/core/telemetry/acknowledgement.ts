@@ -2,7 +2,7 @@
  * What has arrived from one sender. Lines are counted by the sender from 1, so a gap is a loss until
  * the line comes after all; a number that was there before is a double.
  */
-export interface Receipt {
+export interface Acknowledgement {
   /** One more than the highest number that arrived. */
   next: number;
   /** Numbers below `next` that have not arrived, as first and last of each gap. */
@@ -24,7 +24,7 @@ export interface Receipt {
 /** Gaps that are remembered; older ones are given up as lost. */
 const MOST_GAPS = 500;
 
-export function emptyReceipt(): Receipt {
+export function emptyAcknowledgement(): Acknowledgement {
   return {
     next: 1,
     gaps: [],
@@ -40,7 +40,7 @@ export function emptyReceipt(): Receipt {
 }
 
 /** Lines that are missing now. */
-export function lostLines({ gaps, givenUp }: Receipt): number {
+export function lostLines({ gaps, givenUp }: Acknowledgement): number {
   return gaps.reduce((sum, [from, to]) => sum + to - from + 1, givenUp);
 }
 
@@ -49,7 +49,7 @@ export function lostLines({ gaps, givenUp }: Receipt): number {
  *
  * @param time of the line by the sender's clock, s
  */
-export function receive(receipt: Receipt, n: number | null, time: number): boolean {
+export function receive(receipt: Acknowledgement, n: number | null, time: number): boolean {
   if (n === null || n >= receipt.next) receipt.lastTime = time;
   if (n === null) {
     receipt.uncounted++;
@@ -84,7 +84,7 @@ export function receive(receipt: Receipt, n: number | null, time: number): boole
 }
 
 /** Notes a line that could not be read. */
-export function receiveMalformed(receipt: Receipt, fault: string): void {
+export function receiveMalformed(receipt: Acknowledgement, fault: string): void {
   receipt.malformed++;
   receipt.lastFault = fault;
 }

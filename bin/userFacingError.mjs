@@ -1,12 +1,12 @@
 /** An end that a person can do something about: printed as one sentence, without a stack. */
-export class Sentence extends Error {}
+export class UserFacingError extends Error {}
 
 /** Runs the main function of a command and ends with one sentence when it fails. */
 export async function main(run) {
   try {
     await run();
   } catch (error) {
-    console.error(`\n${error instanceof Sentence ? error.message : explain(error)}`);
+    console.error(`\n${error instanceof UserFacingError ? error.message : explain(error)}`);
     process.exit(1);
   }
 }

@@ -1,5 +1,9 @@
-/** What every generated Python program brings along: the hub to fill in, and one function a kind of move. */
-export const PYTHON_LIBRARY = `
+"""What every generated program brings along: the hub to fill in, and one function for each thing that moves do.
+
+The names in capitals are numbers of the robot; a program has them at its head.
+"""
+
+
 class Hub:
     """The robot's hub. Fill in these methods for yours; nothing else has to change."""
 
@@ -371,10 +375,7 @@ def move_arm(hub, power, stop_after, stall_time, time_limit, rest):
     hub.arm(0)
     hub.wait(rest)
 
-`;
 
-/** How the motors are read when they count on over whole turns. */
-export const PYTHON_COUNTING_MOTORS = `
 # How the motors are read.
 
 
@@ -384,28 +385,3 @@ def left_motor(hub):
 
 def right_motor(hub):
     return hub.right_motor()
-`;
-
-/** How they are read when they begin again at 0 after each turn: read more often than once in half a turn. */
-export const PYTHON_WRAPPING_MOTORS = `
-# How the motors are read: they begin again at 0 after each turn.
-
-
-# Where each motor was when it was read last, counting on over whole turns.
-motor_turned = {"left": 0, "right": 0}
-
-
-def count_on(side, reading):
-    """The motor begins again at 0 after each turn; it went the short way since it was read last."""
-    before = motor_turned[side]
-    motor_turned[side] = before + (reading - before + 180) % 360 - 180
-    return motor_turned[side]
-
-
-def left_motor(hub):
-    return count_on("left", hub.left_motor())
-
-
-def right_motor(hub):
-    return count_on("right", hub.right_motor())
-`;

@@ -14,7 +14,7 @@ export interface Ink {
 }
 
 /** The present colours of the sheet, which follow the light or dark theme. */
-export function useInk(): Ink {
+export function useThemeColors(): Ink {
   const [ink, setInk] = useState(readInk);
   useEffect(() => {
     const dark = matchMedia('(prefers-color-scheme: dark)');

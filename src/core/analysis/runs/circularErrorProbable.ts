@@ -9,7 +9,7 @@ const HALVINGS = 28;
  * Radius about the target within which a share of future runs ends, mm: R50 and R95 for shares of 0.5
  * and 0.95. From the fitted normal, so it uses all runs and not only the one at the edge.
  */
-export function radiusHolding(share: number, summary: OffsetSummary): number {
+export function circularErrorProbable(share: number, summary: OffsetSummary): number {
   const { covariance, accuracy } = summary;
   let low = 0;
   let high = accuracy + 8 * Math.sqrt(covariance.along + covariance.left) + 3;

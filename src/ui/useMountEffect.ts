@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react';
 
 /** Does something once, when the component has come onto the page. */
-export function useOnce(act: () => void): void {
+export function useMountEffect(act: () => void): void {
   const first = useRef(act);
   useEffect(() => first.current(), []);
 }

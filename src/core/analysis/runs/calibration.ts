@@ -88,7 +88,7 @@ export interface SourceFit<Source> {
   factor: number;
 }
 
-/** How far a factor on a variance may be believed to be from 1 without data: 1 ± this. */
+/** How far a factor on a variance may be estimated to be from 1 without data: 1 ± this. */
 const PRIOR_SPREAD = 0.8;
 /** The same for a source that no number of the setup can change. */
 const FIXED_SPREAD = 1e-4;

@@ -16,7 +16,7 @@ interface ExpectedMoment {
 }
 
 /** Where a run left what was expected. */
-export interface Departure {
+export interface Divergence {
   /** s from the first motion. */
   time: number;
   /** Position of the move in the list of steps, repeats written out. */
@@ -32,7 +32,7 @@ export interface RecordedRun {
   /** What was sent at the same times; shorter when it ends sooner. */
   measured: { time: number; heading: number; travelled: number }[];
   /** Null when the run stayed within what was expected. */
-  departure: Departure | null;
+  departure: Divergence | null;
 }
 
 /** Simulated runs that make the expectation. */
@@ -83,7 +83,7 @@ export function recordedRun(
       travelled: valueAt(log.time, log.travelled, at) - log.travelled[begins]!,
     });
   }
-  return { expected, measured, departure: departureOf(expected, measured, experiment, runs) };
+  return { expected, measured, departure: divergenceOf(expected, measured, experiment, runs) };
 }
 
 interface Travel {
@@ -145,12 +145,12 @@ function valueAt(times: ArrayLike<number>, values: ArrayLike<number>, time: numb
   return values[low]! + share * (values[high]! - values[low]!);
 }
 
-function departureOf(
+function divergenceOf(
   expected: readonly ExpectedMoment[],
   measured: RecordedRun['measured'],
   { plan }: Experiment,
   runs: readonly Travel[],
-): Departure | null {
+): Divergence | null {
   const needed = Math.round(LASTS / STEP);
   const beyond = { heading: 0, distance: 0 };
   for (const [i, now] of measured.entries()) {

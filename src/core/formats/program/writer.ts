@@ -1,0 +1,155 @@
+import type { Argument, Call, Value } from '../../program/text.ts';
+import type { RobotParameters } from '../../robot/parameters.ts';
+import type { RoutePlan } from '../../route/plan.ts';
+import { mentions, neededPieces, type LibraryPiece } from './needed.ts';
+import {
+  numberText,
+  partsOf,
+  robotConstants,
+  safeText,
+  type Constant,
+  type Origin,
+  type Part,
+  type ProgramHeading,
+} from './parts.ts';
+
+/** Writes the program of a plan; numbers at the top, then the functions that it needs, then its moves. */
+export type ProgramWriter = (
+  plan: RoutePlan,
+  setup: RobotParameters,
+  heading: ProgramHeading,
+  origin: Origin,
+) => string;
+
+/** What a library holds: the hub that a team fills in, and pieces that stand or go as a whole. */
+export interface Library {
+  /** The hub in front of its methods, and behind them. */
+  hub: { head: string; tail: string };
+  methods: { name: string; text: string }[];
+  pieces: LibraryPiece[];
+}
+
+/** The parts of a program as text, to be put together. */
+interface ProgramText {
+  heading: ProgramHeading;
+  numbers: string[];
+  /** The numbers of each move under its title. */
+  blocks: string[][];
+  library: string;
+  main: string;
+}
+
+/** What differs from language to language. */
+export interface Language {
+  /** @param wraps whether the motors begin again at 0 after each turn */
+  library(wraps: boolean): Library;
+  /** What stands between two pieces of the library. */
+  between: string;
+  /** What a program uses whatever its route. */
+  always: string;
+  /** “none given”, yes and no. */
+  words: { none: string; yes: string; no: string };
+  remark(text: string): string;
+  constant(constant: Constant, literal: string): string;
+  /** A function's name from its words. */
+  functionName(words: string): string;
+  statement(name: string, args: string[]): string;
+  loop: { open(times: string, depth: number): string; close: string | null; empty: string | null };
+  main(lines: string[], usesArm: boolean): string;
+  whole(text: ProgramText): string;
+}
+
+/** The writer of programs in a language. */
+export function programWriter(language: Language): ProgramWriter {
+  return (plan, setup, heading, origin) => {
+    const parts = partsOf(plan, setup, origin);
+    const usesArm = parts.some(
+      (part) => part.kind === 'move' && part.calls.some((call) => call.function === 'move arm'),
+    );
+    const main = language.main(callLines(parts, language), usesArm);
+    const library = libraryFor(main, language, setup.drive.encoderWraps);
+    const constantLine = (constant: Constant) =>
+      language.constant(constant, literal(constant.value, language));
+    return language.whole({
+      heading,
+      numbers: robotConstants(setup, origin)
+        .filter(({ name }) => mentions(library + main, name))
+        .map(constantLine),
+      blocks: parts
+        .map((part) => ({
+          title: part.title,
+          constants: part.kind === 'repeat' ? [part.times] : part.constants,
+        }))
+        .filter(({ constants }) => constants.length > 0)
+        .map(({ title, constants }) => [
+          language.remark(safeText(title)),
+          ...constants.map(constantLine),
+        ]),
+      library,
+      main,
+    });
+  };
+}
+
+/** The hub with the methods that are called, and the pieces that are needed. */
+function libraryFor(main: string, language: Language, wraps: boolean): string {
+  const { hub, methods, pieces } = language.library(wraps);
+  const needed = neededPieces(pieces, `${language.always}\n${main}`).map(({ text }) => text);
+  const code = [...needed, main].join('\n');
+  const called = methods.filter(({ name }) => new RegExp(`hub(\\.|::)${name}\\b`).test(code));
+  const filled = hub.head + called.map(({ text }) => text).join('\n\n') + hub.tail;
+  return [filled, ...needed].join(language.between);
+}
+
+/** The calls of all moves under what each move is, with loops round those that are repeated. */
+function callLines(parts: readonly Part[], language: Language): string[] {
+  const lines: string[] = [];
+  let depth = 0;
+  let calls = 0;
+  const line = (text: string) => lines.push(`${'    '.repeat(depth)}${text}`);
+  parts.forEach((part, i) => {
+    for (const loop of parts.slice(i).toReversed()) {
+      if (loop.kind !== 'repeat' || loop.from !== i) continue;
+      line(language.loop.open(loop.times.name, depth));
+      depth++;
+      calls = 0;
+    }
+    if (part.kind === 'repeat') {
+      if (part.from < 0 || part.from >= i) return;
+      if (calls === 0 && language.loop.empty !== null) line(language.loop.empty);
+      depth--;
+      if (language.loop.close !== null) line(language.loop.close);
+      calls = 1;
+      return;
+    }
+    line(language.remark(safeText(part.title)));
+    for (const { function: name, arguments: args } of part.calls) {
+      line(
+        language.statement(
+          language.functionName(name),
+          args.map((argument) => expression(argument, language)),
+        ),
+      );
+      calls++;
+    }
+  });
+  return lines;
+}
+
+function expression(argument: Argument, language: Language): string {
+  if ('constant' in argument) return argument.constant;
+  if ('call' in argument) return callText(argument.call, language);
+  if ('text' in argument) return `"${argument.text}"`;
+  return literal(argument.value, language);
+}
+
+function callText({ function: name, arguments: args }: Call, language: Language): string {
+  const texts = args.map((argument) => expression(argument, language));
+  return `${language.functionName(name)}(${texts.join(', ')})`;
+}
+
+function literal(value: Value, { words }: Language): string {
+  if (value === null) return words.none;
+  if (typeof value === 'boolean') return value ? words.yes : words.no;
+  return numberText(value);
+}
