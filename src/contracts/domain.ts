@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { Field, Zone } from '../core/field/field.ts';
-import { STARTING_SETUP, setupPaths, type RobotParameters } from '../core/robot/parameters.ts';
+import { chance, finite, millimetres, positive } from '../core/robot/parameterEntry.ts';
+import { STARTING_SETUP, setupPaths } from '../core/robot/parameters.ts';
 import {
   distinctIds,
   listOf,
@@ -11,108 +12,8 @@ import {
 
 export { idSchema } from '../core/schema/scalars.ts';
 
-/** No quantity of a small robot is larger than this in its unit. */
-const LARGEST = 1e6;
-const finite = z.number().min(-LARGEST).max(LARGEST);
-const positive = z.number().positive().max(LARGEST);
-const notNegative = z.number().nonnegative().max(LARGEST);
-const chance = z.number().min(0).max(1);
-const millimetres = z.number().min(-20000).max(20000);
-
 const pointSchema = z.strictObject({ x: millimetres, y: millimetres });
 const poseSchema = z.strictObject({ x: millimetres, y: millimetres, heading: finite });
-
-const rangeSensorSchema = z.strictObject({
-  x: millimetres,
-  y: millimetres,
-  heading: finite,
-  offset: millimetres,
-  noise: notNegative,
-  coneHalfAngle: z.number().min(0).max(1.5),
-  latency: z.number().min(0).max(0.4),
-  shortest: notNegative,
-  longest: positive,
-  dropoutChance: chance,
-});
-
-export const setupSchema = z.strictObject({
-  body: z.strictObject({
-    ahead: notNegative,
-    behind: notNegative,
-    width: positive,
-    toolX: millimetres,
-    toolY: millimetres,
-  }),
-  drive: z.strictObject({
-    wheelDiameter: positive,
-    wheelRatio: z.number().min(0.5).max(2),
-    track: positive,
-    gearRatio: positive,
-    encoderStep: notNegative,
-    encoderWraps: z.boolean(),
-  }),
-  motor: z.strictObject({
-    noLoadSpeed: positive,
-    nominalVoltage: positive,
-    lag: z.number().min(0.001).max(2),
-    acceleration: positive,
-    braking: positive,
-    coasting: positive.default(STARTING_SETUP.motor.coasting),
-  }),
-  program: z.strictObject({
-    loopPeriod: z.number().min(0.001).max(0.5),
-    commandDelay: z.number().min(0).max(0.2),
-    settle: z.number().min(0).max(5),
-    gyroWait: z.number().min(0).max(60).default(STARTING_SETUP.program.gyroWait),
-    headingGain: notNegative,
-    encoderGain: notNegative,
-  }),
-  gyro: z.strictObject({
-    scale: z.number().min(0.5).max(2),
-    rightPositive: z.boolean(),
-    latency: z.number().min(0).max(0.4),
-    step: notNegative,
-    noise: notNegative,
-    bias: z.number().min(-1).max(1),
-    biasSpread: notNegative,
-    biasWalk: notNegative,
-  }),
-  range: rangeSensorSchema,
-  // Setups from before a group or number was known get the starting values.
-  rangeSide: rangeSensorSchema.default(STARTING_SETUP.rangeSide),
-  light: z
-    .strictObject({
-      dark: chance,
-      light: chance,
-      noise: chance,
-      threshold: chance,
-      firstX: millimetres.default(STARTING_SETUP.light.firstX),
-      firstY: millimetres.default(STARTING_SETUP.light.firstY),
-      secondX: millimetres.default(STARTING_SETUP.light.secondX),
-      secondY: millimetres.default(STARTING_SETUP.light.secondY),
-      spot: positive.default(STARTING_SETUP.light.spot),
-    })
-    .default(STARTING_SETUP.light),
-  touch: z.strictObject({ behind: z.boolean() }).default(STARTING_SETUP.touch),
-  arm: z
-    .strictObject({ noLoadSpeed: positive, lowest: finite, highest: finite })
-    .default(STARTING_SETUP.arm),
-  battery: z.strictObject({ voltage: positive, voltageSpread: notNegative }),
-  placement: z.strictObject({
-    alongSpread: notNegative,
-    acrossSpread: notNegative,
-    headingSpread: notNegative,
-  }),
-  ground: z.strictObject({
-    slip: notNegative,
-    slipHeading: notNegative,
-    bumpRate: notNegative,
-    bumpHeading: notNegative,
-  }),
-  contact: z
-    .strictObject({ headingSpread: notNegative, distanceSpread: notNegative })
-    .default(STARTING_SETUP.contact),
-}) satisfies z.ZodType<RobotParameters>;
 
 const SETUP_PATHS = new Set(setupPaths(STARTING_SETUP));
 

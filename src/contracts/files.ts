@@ -1,6 +1,7 @@
 import { visit } from 'jsonc-parser';
 import { z } from 'zod';
-import { fieldSchema, setupSchema, sourcesSchema } from './domain.ts';
+import { fieldSchema, sourcesSchema } from './domain.ts';
+import { parametersSchema } from '../core/robot/parameters.ts';
 import { planSchema } from '../core/route/planSchema.ts';
 import { benchSchema } from './bench.ts';
 import { FILE_LIMITS, jsonExcess } from './json.ts';
@@ -69,7 +70,7 @@ export const robotFileSchema = z.strictObject({
       number: numberSchema,
       reason: noteSchema,
       createdAt: instantSchema,
-      setup: setupSchema,
+      setup: parametersSchema,
       sources: sourcesSchema,
     }),
     1,

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import type { Fitness } from '../core/analysis/checks/driftVerdict.ts';
 import type { PredictedEffect } from '../core/analysis/runs/predictedEffect.ts';
-import { fieldSchema, setupSchema, sourcesSchema } from './domain.ts';
+import { fieldSchema, sourcesSchema } from './domain.ts';
+import { parametersSchema } from '../core/robot/parameters.ts';
 import { planSchema } from '../core/route/planSchema.ts';
 import {
   distinct,
@@ -21,7 +22,7 @@ export interface SetupRevision {
   robotId: string;
   number: number;
   reason: string;
-  setup: z.infer<typeof setupSchema>;
+  setup: z.infer<typeof parametersSchema>;
   sources: z.infer<typeof sourcesSchema>;
   createdAt: string;
 }
@@ -41,7 +42,7 @@ export const robotUpdateSchema = z.strictObject({ name: nameSchema, version: ver
 export const setupCreateSchema = z.strictObject({
   basedOn: numberSchema,
   reason: noteSchema,
-  setup: setupSchema,
+  setup: parametersSchema,
   sources: sourcesSchema,
 });
 
@@ -248,7 +249,7 @@ export interface Run extends RunCreate {
 }
 
 export const forecastRequestSchema = z.strictObject({
-  setup: setupSchema,
+  setup: parametersSchema,
   field: fieldSchema,
   plan: planSchema,
   seed: z

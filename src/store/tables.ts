@@ -1,5 +1,6 @@
 import type { ZodType } from 'zod';
-import { fieldSchema, setupSchema } from '../contracts/domain.ts';
+import { fieldSchema } from '../contracts/domain.ts';
+import { parametersSchema } from '../core/robot/parameters.ts';
 import { planSchema } from '../core/route/planSchema.ts';
 import {
   DataTypes,
@@ -292,7 +293,7 @@ function define(database: Sequelize): Tables {
       robotId: reference(),
       number: integer(),
       reason: text(),
-      setup: documentColumn('setup', setupSchema),
+      setup: documentColumn('setup', parametersSchema),
       sources: documentColumn('sources'),
       createdAt: instant(),
     }),

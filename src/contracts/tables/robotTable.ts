@@ -1,6 +1,7 @@
 import { TableError, writeTable, type TableRow } from '../../core/formats/table.ts';
 import { setupPaths, setupValue, type RobotParameters } from '../../core/robot/parameters.ts';
-import { setupSchema, sourceSchema, type Source, type Sources } from '../domain.ts';
+import { parametersSchema } from '../../core/robot/parameters.ts';
+import { sourceSchema, type Source, type Sources } from '../domain.ts';
 import { robotFileSchema, type RobotFile } from '../files.ts';
 import { benchSchema } from '../bench.ts';
 import { telemetryInFileSchema } from '../telemetry.ts';
@@ -99,7 +100,7 @@ function setupIn(rows: TableRow[]): RobotFile['setups'][number] {
     number: countIn(first, 'number'),
     createdAt: first.cells['created']!,
     reason: first.cells['reason']!,
-    setup: checked(first, setupSchema, groups) satisfies RobotParameters,
+    setup: checked(first, parametersSchema, groups) satisfies RobotParameters,
     sources,
   };
 }

@@ -1,258 +1,237 @@
+import { z } from 'zod';
+import {
+  chance,
+  finite,
+  from,
+  group,
+  millimetres,
+  notNegative,
+  number,
+  positive,
+  schemaOf,
+  toggle,
+  type ValuesOf,
+} from './parameterEntry.ts';
+
 /**
- * Every number that describes one robot, in core units: mm, rad, s, V.
+ * Every number that describes one robot, once: its words on the screen, what it measures, where a new robot starts, and
+ * its limits. Type, schema, form, table and starting values follow from here. Values are in core units: mm, rad, s, V.
  *
- * A setup is kept as an immutable revision. Standard deviations are named `…Spread`; they describe
- * what differs from run to run and feed the forecast.
+ * Standard deviations are named `…Spread`; they describe what differs from run to run and feed the forecast.
  */
-export interface RobotParameters {
-  body: Body;
-  drive: DriveBase;
-  motor: Motor;
-  program: ProgramTiming;
-  gyro: Gyro;
+export const PARAMETERS = {
+  /** Outline and tool point, measured from the middle of the axle; x ahead, y to the left. */
+  body: group('Outline', {
+    ahead: number('Front, ahead of the axle', 'length', 110, notNegative),
+    behind: number('Back, behind the axle', 'length', 60, notNegative),
+    width: number('Width', 'length', 150, positive),
+    toolX: number('Tool point, ahead of the axle', 'length', 130, millimetres),
+    toolY: number('Tool point, left of the middle', 'length', 0, millimetres),
+  }),
+  drive: group('Wheels', {
+    /** Mean of both driven wheels, mm. */
+    wheelDiameter: number('Wheel diameter', 'length', 60, positive, { digits: 2 }),
+    /** Right wheel diameter over left wheel diameter. */
+    wheelRatio: number('Right wheel over left', 'number', 1, from(0.5, 2), { digits: 4 }),
+    /** Distance between the contact lines of the wheels, mm. */
+    track: number('Track, wheel to wheel', 'length', 120, positive, { digits: 2 }),
+    /** Motor turns per wheel turn. */
+    gearRatio: number('Motor turns per wheel turn', 'number', 1, positive, { digits: 3 }),
+    /** Smallest change of a motor's position that the program sees, rad. */
+    encoderStep: number('Motor position step', 'angle', Math.PI / 180, notNegative, { digits: 2 }),
+    /** Whether the motor position starts again at 0 after a full turn instead of counting on. */
+    encoderWraps: toggle(false),
+  }),
+  motor: group('Motors', {
+    /** Shaft speed without load at the nominal voltage and full power, rad/s. */
+    noLoadSpeed: number('Speed at full power', 'rate', 16, positive, { digits: 0 }),
+    nominalVoltage: number('at', 'voltage', 8, positive, { digits: 2 }),
+    /** Time constant with which the speed follows the power, s. */
+    lag: number('Lag', 'time', 0.05, from(0.001, 2), { digits: 3 }),
+    /** Greatest change of wheel surface speed while driving, mm/s². */
+    acceleration: number('Speeds up by at most', 'acceleration', 1200, positive, { digits: 0 }),
+    /** Change of wheel surface speed after the brake is set, mm/s². */
+    braking: number('Brakes by', 'acceleration', 1800, positive, { digits: 0 }),
+    /** The same when the motors are let roll out instead, mm/s². */
+    coasting: number('Rolls out by', 'acceleration', 500, positive, { digits: 0, later: true }),
+  }),
+  program: group('Program', {
+    /** Time between two looks at the sensors, s. */
+    loopPeriod: number('Loop period', 'time', 0.012, from(0.001, 0.5), { digits: 4 }),
+    /** Time from a decision to its effect at the motor, s. */
+    commandDelay: number('Delay to the motors', 'time', 0.004, from(0, 0.2), { digits: 4 }),
+    /** Pause after every stop, s. */
+    settle: number('Rest after a stop', 'time', 0.2, from(0, 5), { digits: 2 }),
+    /** How long the program waits at the start for the gyro to be still, s. */
+    gyroWait: number('Waits for a still gyro', 'time', 3, from(0, 60), { later: true }),
+    /** Steering of the gyro hold, rad/s of turn per rad of heading error. */
+    headingGain: number('Gyro hold, °/s per °', 'number', 6, notNegative, { digits: 2 }),
+    /** Steering of the encoder hold, rad/s of turn per rad of (left − right) / track. */
+    encoderGain: number('Encoder hold, °/s per °', 'number', 6, notNegative, { digits: 2 }),
+  }),
+  gyro: group('Gyro', {
+    /** Reported turn over true turn. */
+    scale: number('Reads this share of a turn', 'number', 1, from(0.5, 2), { digits: 4 }),
+    /** How the sensor counts, at the edge only: true when a right turn reads positive. */
+    rightPositive: toggle(true),
+    latency: number('Reads late by', 'time', 0.014, from(0, 0.4), { digits: 4 }),
+    step: number('Step', 'angle', Math.PI / 1800, notNegative, { digits: 2 }),
+    /** White noise of one reading, rad. */
+    noise: number('Noise', 'angle', 0.0009, notNegative, { digits: 3 }),
+    /** Drift that is the same in every run, rad/s counter-clockwise. */
+    bias: number('Drift, the same each run', 'rate', 0, from(-1, 1), { digits: 3 }),
+    /** Drift that differs from one power-on to the next, rad/s. */
+    biasSpread: number('Drift, from run to run', 'rate', 0.0005, notNegative, { digits: 3 }),
+    /** Slow walk of the drift, rad/s per √s. */
+    biasWalk: number('Drift walk, per √s', 'rate', 0.00005, notNegative, { digits: 4 }),
+  }),
   /** The range sensor that approaches use, usually looking ahead. */
-  range: RangeSensor;
+  range: group('Range sensor ahead', {
+    /** Where the sensor sits, from the middle of the axle, and where it looks. */
+    x: number('Ahead of the axle', 'length', 100, millimetres),
+    y: number('Left of the middle', 'length', 0, millimetres),
+    heading: number('Looks, left is positive', 'angle', 0, finite),
+    /** Reading minus true distance, mm. */
+    offset: number('Reads too much by', 'length', 0, millimetres),
+    noise: number('Noise', 'length', 2, notNegative, { digits: 2 }),
+    coneHalfAngle: number('Cone, half angle', 'angle', 0.13, from(0, 1.5)),
+    latency: number('Reads late by', 'time', 0.03, from(0, 0.4), { digits: 3 }),
+    shortest: number('Nearest', 'length', 40, notNegative, { digits: 0 }),
+    longest: number('Farthest', 'length', 1500, positive, { digits: 0 }),
+    /** Chance that one reading is missing. */
+    dropoutChance: number('Readings that are missing', 'share', 0.002, chance, { digits: 2 }),
+  }),
   /** The range sensor at the side, for following a wall. */
-  rangeSide: RangeSensor;
-  light: LightSensor;
-  touch: Bumper;
-  arm: ArmMotor;
-  battery: Battery;
-  placement: Placement;
-  ground: Ground;
-  contact: Contact;
-}
+  rangeSide: group(
+    'Range sensor at the side',
+    {
+      /** Where the sensor sits, from the middle of the axle, and where it looks. */
+      x: number('Ahead of the axle', 'length', 60, millimetres),
+      y: number('Left of the middle', 'length', -65, millimetres),
+      heading: number('Looks, left is positive', 'angle', -Math.PI / 2, finite),
+      /** Reading minus true distance, mm. */
+      offset: number('Reads too much by', 'length', 0, millimetres),
+      noise: number('Noise', 'length', 2, notNegative, { digits: 2 }),
+      coneHalfAngle: number('Cone, half angle', 'angle', 0.05, from(0, 1.5)),
+      latency: number('Reads late by', 'time', 0.03, from(0, 0.4), { digits: 3 }),
+      shortest: number('Nearest', 'length', 30, notNegative, { digits: 0 }),
+      longest: number('Farthest', 'length', 1500, positive, { digits: 0 }),
+      /** Chance that one reading is missing. */
+      dropoutChance: number('Readings that are missing', 'share', 0.002, chance, { digits: 2 }),
+    },
+    { later: true },
+  ),
+  /** Reflected light as shares of 1. It depends on the room: measured again at every venue. */
+  light: group(
+    'Light',
+    {
+      dark: number('Dark reads', 'share', 0.12, chance),
+      light: number('Light reads', 'share', 0.6, chance),
+      noise: number('Noise', 'share', 0.01, chance, { digits: 2 }),
+      /** Between dark and light; programs compare with less-than, never with equals. */
+      threshold: number('Dark is below', 'share', 0.36, chance),
+      /** Where the two light sensors look at the ground, from the middle of the axle, mm. */
+      firstX: number('First sensor, ahead of the axle', 'length', 70, millimetres, { later: true }),
+      firstY: number('First sensor, left of the middle', 'length', 30, millimetres, {
+        later: true,
+      }),
+      secondX: number('Second sensor, ahead of the axle', 'length', 70, millimetres, {
+        later: true,
+      }),
+      secondY: number('Second sensor, left of the middle', 'length', -30, millimetres, {
+        later: true,
+      }),
+      /** Radius of the spot that a light sensor sees, mm. */
+      spot: number('Radius of the spot that it sees', 'length', 7, positive, { later: true }),
+    },
+    { later: true },
+  ),
+  /** A bumper over the whole width of the robot. */
+  touch: group(
+    'Bumper',
+    {
+      /** Whether it is at the back instead of the front. */
+      behind: toggle(false),
+    },
+    { later: true },
+  ),
+  /** The motor of an attachment. Its angle is 0 where the run starts, rad at the shaft. */
+  arm: group(
+    'Attachment',
+    {
+      /** Shaft speed at full power and the nominal voltage, rad/s. */
+      noLoadSpeed: number('Speed at full power', 'rate', 12, positive, { digits: 0 }),
+      /** Where the attachment hits its own stops, rad. */
+      lowest: number('Stops at the bottom at', 'angle', -2.1, finite, { digits: 0 }),
+      highest: number('Stops at the top at', 'angle', 2.1, finite, { digits: 0 }),
+    },
+    { later: true },
+  ),
+  battery: group('Battery', {
+    /** Voltage under which the team runs, V. */
+    voltage: number('Voltage in use', 'voltage', 8, positive, { digits: 2 }),
+    voltageSpread: number('Spread from run to run', 'voltage', 0.1, notNegative, { digits: 2 }),
+  }),
+  /** How differently the robot is put down by hand, along and across its direction. */
+  placement: group('Put down by hand', {
+    alongSpread: number('Spread along', 'length', 2, notNegative, { digits: 2 }),
+    acrossSpread: number('Spread across', 'length', 2, notNegative, { digits: 2 }),
+    headingSpread: number('Spread of the heading', 'angle', 0.008, notNegative, { digits: 2 }),
+  }),
+  ground: group('Ground', {
+    /** Spread of the distance, mm per √mm driven. */
+    slip: number('Slip, mm per √mm', 'number', 0.12, notNegative, { digits: 3 }),
+    /** Spread of the heading, rad per √mm driven. */
+    slipHeading: number('Slip of the heading, per √mm', 'angle', 0.0006, notNegative, {
+      digits: 3,
+    }),
+    /** Bumps per mm driven: seams, dust, a cable. */
+    bumpRate: number('Bumps per mm', 'number', 0.0002, notNegative, { digits: 5 }),
+    /** Heading kick of one bump, rad. */
+    bumpHeading: number('One bump turns by', 'angle', 0.006, notNegative, { digits: 2 }),
+  }),
+  /** What is left to chance when the robot is pressed flat against the border. */
+  contact: group(
+    'Standing flat',
+    {
+      headingSpread: number('Spread of the heading', 'angle', 0.004, notNegative, { digits: 2 }),
+      /** Spread of the distance from the border, mm. */
+      distanceSpread: number('Spread of the distance', 'length', 0.7, notNegative, { digits: 2 }),
+    },
+    { later: true },
+  ),
+};
 
-/** Outline and tool point, measured from the middle of the axle; x ahead, y to the left. */
-export interface Body {
-  ahead: number;
-  behind: number;
-  width: number;
-  toolX: number;
-  toolY: number;
-}
+type Groups = typeof PARAMETERS;
 
-export interface DriveBase {
-  /** Mean of both driven wheels, mm. */
-  wheelDiameter: number;
-  /** Right wheel diameter over left wheel diameter. */
-  wheelRatio: number;
-  /** Distance between the contact lines of the wheels, mm. */
-  track: number;
-  /** Motor turns per wheel turn. */
-  gearRatio: number;
-  /** Smallest change of a motor's position that the program sees, rad. */
-  encoderStep: number;
-  /** Whether the motor position starts again at 0 after a full turn instead of counting on. */
-  encoderWraps: boolean;
-}
-
-export interface Motor {
-  /** Shaft speed without load at the nominal voltage and full power, rad/s. */
-  noLoadSpeed: number;
-  nominalVoltage: number;
-  /** Time constant with which the speed follows the power, s. */
-  lag: number;
-  /** Greatest change of wheel surface speed while driving, mm/s². */
-  acceleration: number;
-  /** Change of wheel surface speed after the brake is set, mm/s². */
-  braking: number;
-  /** The same when the motors are let roll out instead, mm/s². */
-  coasting: number;
-}
-
-interface ProgramTiming {
-  /** Time between two looks at the sensors, s. */
-  loopPeriod: number;
-  /** Time from a decision to its effect at the motor, s. */
-  commandDelay: number;
-  /** Pause after every stop, s. */
-  settle: number;
-  /** How long the program waits at the start for the gyro to be still, s. */
-  gyroWait: number;
-  /** Steering of the gyro hold, rad/s of turn per rad of heading error. */
-  headingGain: number;
-  /** Steering of the encoder hold, rad/s of turn per rad of (left − right) / track. */
-  encoderGain: number;
-}
-
-interface Gyro {
-  /** Reported turn over true turn. */
-  scale: number;
-  /** How the sensor counts, at the edge only: true when a right turn reads positive. */
-  rightPositive: boolean;
-  latency: number;
-  step: number;
-  /** White noise of one reading, rad. */
-  noise: number;
-  /** Drift that is the same in every run, rad/s counter-clockwise. */
-  bias: number;
-  /** Drift that differs from one power-on to the next, rad/s. */
-  biasSpread: number;
-  /** Slow walk of the drift, rad/s per √s. */
-  biasWalk: number;
-}
-
-export interface RangeSensor {
-  /** Where the sensor sits, from the middle of the axle, and where it looks. */
-  x: number;
-  y: number;
-  heading: number;
-  /** Reading minus true distance, mm. */
-  offset: number;
-  noise: number;
-  coneHalfAngle: number;
-  latency: number;
-  shortest: number;
-  longest: number;
-  /** Chance that one reading is missing. */
-  dropoutChance: number;
-}
-
-/** Reflected light as shares of 1. It depends on the room: measured again at every venue. */
-interface LightSensor {
-  dark: number;
-  light: number;
-  noise: number;
-  /** Between dark and light; programs compare with less-than, never with equals. */
-  threshold: number;
-  /** Where the two light sensors look at the ground, from the middle of the axle, mm. */
-  firstX: number;
-  firstY: number;
-  secondX: number;
-  secondY: number;
-  /** Radius of the spot that a light sensor sees, mm. */
-  spot: number;
-}
+/** The numbers of one robot. A setup is an immutable revision of them. */
+export type RobotParameters = { [Group in keyof Groups]: ValuesOf<Groups[Group]['entries']> };
+export type Body = RobotParameters['body'];
+export type DriveBase = RobotParameters['drive'];
+export type Motor = RobotParameters['motor'];
+export type RangeSensor = RobotParameters['range'];
 
 /** Which of the two light sensors. */
 export type LightPlace = 'first' | 'second';
 
-/** A bumper over the whole width of the robot. */
-interface Bumper {
-  /** Whether it is at the back instead of the front. */
-  behind: boolean;
-}
-
-/** The motor of an attachment. Its angle is 0 where the run starts, rad at the shaft. */
-interface ArmMotor {
-  /** Shaft speed at full power and the nominal voltage, rad/s. */
-  noLoadSpeed: number;
-  /** Where the attachment hits its own stops, rad. */
-  lowest: number;
-  highest: number;
-}
-
-interface Battery {
-  /** Voltage under which the team runs, V. */
-  voltage: number;
-  voltageSpread: number;
-}
-
-/** How differently the robot is put down by hand, along and across its direction. */
-interface Placement {
-  alongSpread: number;
-  acrossSpread: number;
-  headingSpread: number;
-}
-
-interface Ground {
-  /** Spread of the distance, mm per √mm driven. */
-  slip: number;
-  /** Spread of the heading, rad per √mm driven. */
-  slipHeading: number;
-  /** Bumps per mm driven: seams, dust, a cable. */
-  bumpRate: number;
-  /** Heading kick of one bump, rad. */
-  bumpHeading: number;
-}
-
-/** What is left to chance when the robot is pressed flat against the border. */
-interface Contact {
-  headingSpread: number;
-  /** Spread of the distance from the border, mm. */
-  distanceSpread: number;
-}
-
 /** The setup a new robot starts from: plausible numbers for a small two-wheeled robot. */
-export const STARTING_SETUP: RobotParameters = {
-  body: { ahead: 110, behind: 60, width: 150, toolX: 130, toolY: 0 },
-  drive: {
-    wheelDiameter: 60,
-    wheelRatio: 1,
-    track: 120,
-    gearRatio: 1,
-    encoderStep: Math.PI / 180,
-    encoderWraps: false,
-  },
-  motor: {
-    noLoadSpeed: 16,
-    nominalVoltage: 8,
-    lag: 0.05,
-    acceleration: 1200,
-    braking: 1800,
-    coasting: 500,
-  },
-  program: {
-    loopPeriod: 0.012,
-    commandDelay: 0.004,
-    settle: 0.2,
-    gyroWait: 3,
-    headingGain: 6,
-    encoderGain: 6,
-  },
-  gyro: {
-    scale: 1,
-    rightPositive: true,
-    latency: 0.014,
-    step: Math.PI / 1800,
-    noise: 0.0009,
-    bias: 0,
-    biasSpread: 0.0005,
-    biasWalk: 0.00005,
-  },
-  range: {
-    x: 100,
-    y: 0,
-    heading: 0,
-    offset: 0,
-    noise: 2,
-    coneHalfAngle: 0.13,
-    latency: 0.03,
-    shortest: 40,
-    longest: 1500,
-    dropoutChance: 0.002,
-  },
-  rangeSide: {
-    x: 60,
-    y: -65,
-    heading: -Math.PI / 2,
-    offset: 0,
-    noise: 2,
-    coneHalfAngle: 0.05,
-    latency: 0.03,
-    shortest: 30,
-    longest: 1500,
-    dropoutChance: 0.002,
-  },
-  light: {
-    dark: 0.12,
-    light: 0.6,
-    noise: 0.01,
-    threshold: 0.36,
-    firstX: 70,
-    firstY: 30,
-    secondX: 70,
-    secondY: -30,
-    spot: 7,
-  },
-  touch: { behind: false },
-  arm: { noLoadSpeed: 12, lowest: -2.1, highest: 2.1 },
-  battery: { voltage: 8, voltageSpread: 0.1 },
-  placement: { alongSpread: 2, acrossSpread: 2, headingSpread: 0.008 },
-  ground: { slip: 0.12, slipHeading: 0.0006, bumpRate: 0.0002, bumpHeading: 0.006 },
-  contact: { headingSpread: 0.004, distanceSpread: 0.7 },
-};
+export const STARTING_SETUP = Object.fromEntries(
+  Object.entries(PARAMETERS).map(([name, { entries }]) => [
+    name,
+    Object.fromEntries(Object.entries(entries).map(([entry, { start }]) => [entry, start])),
+  ]),
+) as unknown as RobotParameters;
+
+/** Setups from before a group or number was known get the starting values. */
+export const parametersSchema = z.strictObject(
+  Object.fromEntries(
+    Object.entries(PARAMETERS).map(([name, { entries, later }]) => {
+      const schema = schemaOf(entries);
+      const start = STARTING_SETUP[name as keyof RobotParameters];
+      return [name, later ? schema.default(start) : schema];
+    }),
+  ),
+) as unknown as z.ZodType<RobotParameters>;
 
 /** Every number and switch of a setup by its path, such as `drive.track`, in the setup's order. */
 export function setupPaths(setup: RobotParameters): string[] {

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { Source } from '../../contracts/domain.ts';
 import { sourceWords } from '../../contracts/sourceWords.ts';
-import { setupSchema } from '../../contracts/domain.ts';
+import { parametersSchema } from '../../core/robot/parameters.ts';
 import type { Robot, SetupRevision } from '../../contracts/records.ts';
 import { setupValue, withSetupValues } from '../../core/robot/parameters.ts';
 import { send, sentenceOf } from '../../ui/api.ts';
@@ -51,7 +51,7 @@ export function SetupSheet({ robot, onSaved }: SetupSheetProps) {
   };
   /** Why a value cannot be taken, by the same rule as the server's. */
   const refuse = (path: string) => (value: number) => {
-    const parsed = setupSchema.safeParse(withSetupValues(setup, { [path]: value }));
+    const parsed = parametersSchema.safeParse(withSetupValues(setup, { [path]: value }));
     return parsed.success ? null : (parsed.error.issues[0]?.message ?? 'That cannot be.');
   };
 
