@@ -1,11 +1,11 @@
 import { z } from 'zod';
 import { DEVICE_KINDS, PLACE_KINDS, PROGRAM_LANGUAGES } from '../core/benches/ports.ts';
 import { REMEDIES } from '../core/benches/remedies.ts';
+import { chance, millimetres, positive } from '../core/schema/numbers.ts';
 import { idSchema, listOf, noteSchema, textSchema } from '../core/schema/scalars.ts';
 
 const angle = z.number().min(-1000).max(1000);
-const length = z.number().min(-20000).max(20000);
-const share = z.number().min(0).max(1);
+
 /** Results in any unit; what is larger comes from no bench. */
 const finite = z.number().min(-1e9).max(1e9);
 const notNegative = z.number().nonnegative().max(1e9);
@@ -52,12 +52,12 @@ const wheelsBenchSchema = z.strictObject({
   kind: z.literal('wheels'),
   conditions: conditionsSchema,
   /** What the robot estimated of itself when it drove. */
-  wheelDiameter: z.number().positive().max(1e6),
-  track: z.number().positive().max(1e6),
+  wheelDiameter: positive,
+  track: positive,
   trials: trials({
     told: z.number().positive().max(20000),
     ahead: z.number().positive().max(20000),
-    left: length.nullable(),
+    left: millimetres.nullable(),
   }),
 });
 
@@ -66,14 +66,14 @@ const squareBenchSchema = z.strictObject({
   conditions: conditionsSchema,
   by: z.enum(['encoders', 'gyro']),
   side: z.number().min(50).max(10000),
-  track: z.number().positive().max(1e6),
-  trials: trials({ way: z.enum(['left', 'right']), x: length, y: length }),
+  track: positive,
+  trials: trials({ way: z.enum(['left', 'right']), x: millimetres, y: millimetres }),
 });
 
 const trackBenchSchema = z.strictObject({
   kind: z.literal('track'),
   conditions: conditionsSchema,
-  track: z.number().positive().max(1e6),
+  track: positive,
   trials: trials({ told: angle.refine((told) => told !== 0), measured: angle }),
 });
 
@@ -109,7 +109,7 @@ const rangeBenchSchema = z.strictObject({
   trials: trials({
     unit: textSchema(40).min(1),
     tape: z.number().nonnegative().max(20000),
-    reading: z.number().min(-20000).max(20000),
+    reading: millimetres,
     incidence: z.number().min(-1.5).max(1.5),
   }),
 });
@@ -121,7 +121,7 @@ const lightBenchSchema = z.strictObject({
   place: textSchema(80),
   /** Width of the line to be found, mm. */
   lineWidth: z.number().positive().max(1000),
-  trials: trials({ surface: z.enum(['dark', 'light']), value: share }),
+  trials: trials({ surface: z.enum(['dark', 'light']), value: chance }),
 });
 
 const colourBenchSchema = z.strictObject({
@@ -129,9 +129,9 @@ const colourBenchSchema = z.strictObject({
   conditions: conditionsSchema,
   trials: trials({
     name: textSchema(40).min(1),
-    red: share,
-    green: share,
-    blue: share,
+    red: chance,
+    green: chance,
+    blue: chance,
   }),
 });
 

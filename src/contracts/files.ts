@@ -1,6 +1,7 @@
 import { visit } from 'jsonc-parser';
 import { z } from 'zod';
-import { fieldSchema, sourcesSchema } from './domain.ts';
+import { fieldSchema } from '../core/field/schema.ts';
+import { sourcesSchema } from '../core/robot/sources.ts';
 import { parametersSchema } from '../core/robot/parameters.ts';
 import { planSchema } from '../core/route/planSchema.ts';
 import { benchSchema } from './bench.ts';

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import type { Fitness } from '../core/analysis/checks/driftVerdict.ts';
 import type { PredictedEffect } from '../core/analysis/runs/predictedEffect.ts';
-import { fieldSchema, sourcesSchema } from './domain.ts';
+import { fieldSchema } from '../core/field/schema.ts';
+import { sourcesSchema } from '../core/robot/sources.ts';
 import { parametersSchema } from '../core/robot/parameters.ts';
 import { planSchema } from '../core/route/planSchema.ts';
 import {

@@ -1,4 +1,4 @@
-import type { Source } from './domain.ts';
+import type { Source } from '../core/robot/sources.ts';
 
 /** Where a number of a setup comes from, in words. */
 export function sourceWords(source: Source | undefined): string {

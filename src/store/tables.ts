@@ -1,5 +1,5 @@
 import type { ZodType } from 'zod';
-import { fieldSchema } from '../contracts/domain.ts';
+import { fieldSchema } from '../core/field/schema.ts';
 import { parametersSchema } from '../core/robot/parameters.ts';
 import { planSchema } from '../core/route/planSchema.ts';
 import {
@@ -11,7 +11,7 @@ import {
   type ModelStatic,
   type Sequelize,
 } from 'sequelize';
-import type { Sources } from '../contracts/domain.ts';
+import type { Sources } from '../core/robot/sources.ts';
 import type { Bench } from '../contracts/bench.ts';
 import type { TelemetryCreate } from '../contracts/telemetry.ts';
 import type { PracticeCommand } from '../core/practice/commands.ts';

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import type { Field, Zone } from '../../core/field/field.ts';
 import { toField, type Point } from '../../core/mathematics/pose.ts';
 import { FileError, fieldFileSchema, type FieldFile } from '../files.ts';
-import { zoneSchema } from '../domain.ts';
+import { zoneSchema } from '../../core/field/schema.ts';
 import { pointsText } from './cells.ts';
 
 /** Length of the line that shows a start place’s heading, mm. */

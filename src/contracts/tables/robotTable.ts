@@ -1,7 +1,7 @@
 import { TableError, writeTable, type TableRow } from '../../core/formats/table.ts';
 import { setupPaths, setupValue, type RobotParameters } from '../../core/robot/parameters.ts';
 import { parametersSchema } from '../../core/robot/parameters.ts';
-import { sourceSchema, type Source, type Sources } from '../domain.ts';
+import { sourceSchema, type Source, type Sources } from '../../core/robot/sources.ts';
 import { robotFileSchema, type RobotFile } from '../files.ts';
 import { benchSchema } from '../bench.ts';
 import { telemetryInFileSchema } from '../telemetry.ts';

@@ -1,81 +1,15 @@
+import type { z } from 'zod';
 import { edgesOf, insidePolygon, rectangle, type Segment } from '../mathematics/polygon.ts';
 import { relativeTo, type Point, type Pose } from '../mathematics/pose.ts';
 import { wrapAngle } from '../mathematics/angle.ts';
+import type { fieldSchema, zoneSchema } from './schema.ts';
 
-/** A table with everything that stands on it, to scale, in mm; (0, 0) is its near left corner. */
-export interface Field {
-  width: number;
-  height: number;
-  /** Whether a border high enough to be seen by a range sensor runs round the table. */
-  border: boolean;
-  /** How long a match lasts on this table, s; null when nobody said. */
-  matchSeconds: number | null;
-  models: FieldModel[];
-  walls: FieldWall[];
-  lines: FieldLine[];
-  starts: StartPlace[];
-  /** Where the picture under the drawing lies; null when there is none. */
-  picture: PicturePlace | null;
-}
-
-/** Where a picture lies: its lower left corner, its size in mm, and how far it is turned, rad. */
-interface PicturePlace {
-  x: number;
-  y: number;
-  width: number;
-  height: number;
-  turned: number;
-}
-
-/** A wall inside the table, as thin as a line. */
-export interface FieldWall {
-  id: string;
-  name: string;
-  points: Point[];
-  /** Whether a range sensor sees it. */
-  seen: boolean;
-}
-
-/** A fixed thing that the robot comes for. */
-export interface FieldModel {
-  id: string;
-  name: string;
-  outline: Point[];
-  zone: Zone;
-  points: number;
-  /** Whether a range sensor sees it. */
-  seen: boolean;
-}
-
-/** Where the tool point has to be for the model to score. */
-export interface Zone {
-  /** The middle of the zone, and the heading with which the robot should arrive. */
-  target: Pose;
-  shape: ZoneShape;
-  /** Greatest heading error that still scores, rad; null when any heading scores. */
-  headingTolerance: number | null;
-}
-
-type ZoneShape =
-  | { kind: 'circle'; radius: number }
-  /** Corners in the frame of the target: x along the arrival heading, y to its left. */
-  | { kind: 'polygon'; corners: Point[] };
-
-/** A line on the table. */
-export interface FieldLine {
-  id: string;
-  name: string;
-  points: Point[];
-  width: number;
-  /** How light it is: 0 as dark as the dark that was measured, 1 as light as the table. */
-  reflectance: number;
-}
-
-export interface StartPlace {
-  id: string;
-  name: string;
-  pose: Pose;
-}
+export type Field = z.output<typeof fieldSchema>;
+export type FieldModel = Field['models'][number];
+export type FieldWall = Field['walls'][number];
+export type FieldLine = Field['lines'][number];
+export type StartPlace = Field['starts'][number];
+export type Zone = z.output<typeof zoneSchema>;
 
 /**
  * Where a run ended as seen from the middle of the zone: `along` the arrival heading (far is

@@ -1,7 +1,5 @@
 import { z } from 'zod';
 
-/** mm, forwards positive. */
-export const millimetres = z.number().min(-20000).max(20000);
 /** mm, without a sign. */
 export const length = z.number().min(0).max(20000);
 /** mm/s, without a sign. */

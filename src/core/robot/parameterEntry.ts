@@ -28,17 +28,6 @@ export type ValuesOf<E> = {
   -readonly [Name in keyof E]: E[Name] extends SwitchEntry ? boolean : number;
 };
 
-/** No quantity of a small robot is larger than this in its unit. */
-const LARGEST = 1e6;
-export const finite = z.number().min(-LARGEST).max(LARGEST);
-export const positive = z.number().positive().max(LARGEST);
-export const notNegative = z.number().nonnegative().max(LARGEST);
-/** A share of 1. */
-export const chance = z.number().min(0).max(1);
-/** A length or place on a table. */
-export const millimetres = z.number().min(-20000).max(20000);
-export const from = (least: number, most: number) => z.number().min(least).max(most);
-
 export function number(
   label: string,
   kind: QuantityKind,

@@ -1,17 +1,6 @@
 import { z } from 'zod';
-import {
-  chance,
-  finite,
-  from,
-  group,
-  millimetres,
-  notNegative,
-  number,
-  positive,
-  schemaOf,
-  toggle,
-  type ValuesOf,
-} from './parameterEntry.ts';
+import { chance, finite, from, millimetres, notNegative, positive } from '../schema/numbers.ts';
+import { group, number, schemaOf, toggle, type ValuesOf } from './parameterEntry.ts';
 
 /**
  * Every number that describes one robot, once: its words on the screen, what it measures, where a new robot starts, and

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Source } from '../../contracts/domain.ts';
+import type { Source } from '../../core/robot/sources.ts';
 import { sourceWords } from '../../contracts/sourceWords.ts';
 import { parametersSchema } from '../../core/robot/parameters.ts';
 import type { Robot, SetupRevision } from '../../contracts/records.ts';

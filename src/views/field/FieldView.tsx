@@ -11,7 +11,7 @@ import {
   Undo2,
 } from 'lucide-react';
 import { useState, type PointerEvent, type ReactNode } from 'react';
-import { fieldSchema } from '../../contracts/domain.ts';
+import { fieldSchema } from '../../core/field/schema.ts';
 import type { FieldRecord } from '../../contracts/records.ts';
 import {
   freeThingId,

@@ -9,7 +9,8 @@ import {
 } from '../compiling.ts';
 import { HELD_CELLS } from '../cells.ts';
 import { defineMove, type MoveOf } from '../definition.ts';
-import { held, millimetres, startingHeld } from '../members.ts';
+import { millimetres } from '../../schema/numbers.ts';
+import { held, startingHeld } from '../members.ts';
 import { formatNumber } from '../../mathematics/quantity.ts';
 import { heldWords, lengthText } from '../words.ts';
 

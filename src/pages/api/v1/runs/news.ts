@@ -1,4 +1,4 @@
-import { idSchema } from '../../../../contracts/domain.ts';
+import { idSchema } from '../../../../core/schema/scalars.ts';
 import type { RunNews } from '../../../../contracts/records.ts';
 import { database } from '../../../../store/database.ts';
 import { NotFound } from '../../../../store/errors.ts';

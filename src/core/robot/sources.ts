@@ -1,0 +1,20 @@
+import { z } from 'zod';
+import { numberSchema } from '../schema/scalars.ts';
+import { setupPaths, STARTING_SETUP } from './parameters.ts';
+
+const SETUP_PATHS = new Set(setupPaths(STARTING_SETUP));
+
+/** Where a number of a setup comes from; a path without a source is a starting value. */
+export const sourceSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('typed') }),
+  z.strictObject({ kind: z.literal('bench'), record: numberSchema }),
+  // Fitted to so many runs that were logged.
+  z.strictObject({ kind: z.literal('runs'), runs: numberSchema }),
+]);
+export type Source = z.infer<typeof sourceSchema>;
+export const sourcesSchema = z
+  .record(z.string(), sourceSchema)
+  .refine((sources) => Object.keys(sources).every((path) => SETUP_PATHS.has(path)), {
+    error: 'A source is given for a number that a setup does not have.',
+  });
+export type Sources = z.infer<typeof sourcesSchema>;
