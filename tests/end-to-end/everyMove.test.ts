@@ -4,7 +4,7 @@ import { address } from '../sharedApplication.ts';
 import type { FieldRecord, Robot, Route } from '../../src/contracts/records.ts';
 import { caller } from '../api/client.ts';
 import { openBrowser, openPage } from '../browser.ts';
-import { EVERY_KIND_FIELD } from '../everyKind.ts';
+import { EVERY_KIND_FIELD } from '../fixtures/everyKind.ts';
 
 const call = caller(address);
 

@@ -1,15 +1,12 @@
+import { circleZone } from '../fixtures/field.ts';
 import { pathToFileURL } from 'node:url';
 import { compareRuns } from '../../src/core/analysis/runs/comparison.ts';
 import type { Axis } from '../../src/core/analysis/runs/stability.ts';
 import { FOLLOWS_IS_REAL, verdictOf } from '../../src/core/analysis/runs/verdict.ts';
-import type { Offset, Zone } from '../../src/core/field/field.ts';
+import type { Offset } from '../../src/core/field/field.ts';
 import { normal } from '../../src/core/mathematics/randomness.ts';
 
-export const ZONE: Zone = {
-  target: { x: 0, y: 0, heading: 0 },
-  shape: { kind: 'circle', radius: 10 },
-  headingTolerance: null,
-};
+export const ZONE = circleZone(10);
 /** Standard deviations of a series, mm. */
 const SPREAD: Record<Axis, number> = { along: 9, left: 6 };
 const PERMUTATIONS = 999;

@@ -27,7 +27,7 @@ import {
 import { Plant } from '../../src/core/simulation/plant.ts';
 import { recordRun, startPose } from '../../src/core/simulation/run.ts';
 import { worldOf } from '../../src/core/simulation/world.ts';
-import { EVERY_KIND_FIELD, EVERY_KIND_PLAN } from '../everyKind.ts';
+import { EVERY_KIND_FIELD, EVERY_KIND_PLAN } from '../fixtures/everyKind.ts';
 
 /** Hubs whose every method is a line to the simulation and a line back. */
 const PYTHON_HUB = `

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { bareField, boxModel, circleZone } from '../../../tests/fixtures/field.ts';
 import reference from '../../../tests/reference/benches.json' with { type: 'json' };
-import type { Field } from '../field/field.ts';
 import { degrees, radians } from '../mathematics/angle.ts';
 import { STARTING_SETUP } from '../robot/parameters.ts';
 import type { Move } from '../moves/index.ts';
@@ -121,36 +121,22 @@ describe('a gyro at rest', () => {
 
 const straight = (distance: number): Move =>
   newMove('drive', 'd', { distance, speed: 200, hold: 'gyro', heading: 0 });
-const field = (radius: number, headingTolerance: number | null): Field => ({
-  width: 4000,
-  height: 2000,
-  border: false,
-  models: [
-    {
-      id: 'm',
-      name: 'Post',
-      outline: [
-        { x: 0, y: 0 },
-        { x: 1, y: 0 },
-        { x: 0, y: 1 },
-      ],
-      zone: {
-        target: { x: 2000, y: 500, heading: 0 },
-        shape: { kind: 'circle', radius },
-        headingTolerance,
-      },
-      points: 10,
-      seen: false,
-    },
-  ],
-  walls: [],
-  lines: [],
-  picture: null,
-  matchSeconds: null,
-  starts: [{ id: 's', name: 'Start', pose: { x: 200, y: 500, heading: 0 } }],
-});
+const field = (radius: number, headingTolerance: number | null) =>
+  bareField({
+    width: 4000,
+    height: 2000,
+    border: false,
+    models: [
+      boxModel(
+        'm',
+        circleZone(radius, { target: { x: 2000, y: 500, heading: 0 }, headingTolerance }),
+        [0, 0, 1, 1],
+        { seen: false },
+      ),
+    ],
+  });
 const plan: RoutePlan = {
-  startId: 's',
+  startId: 'start',
   moves: [straight(1600), newMove('checkpoint', 'c', { name: 'Post', modelId: 'm' })],
 };
 const drift = (value: number, half = 0) => ({

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { Field } from '../field/field.ts';
+import { bareField } from '../../../tests/fixtures/field.ts';
 import { degrees, radians, wrapAngle } from '../mathematics/angle.ts';
 import type { Move } from '../moves/index.ts';
 import type { TurnMove } from '../moves/turn/move.ts';
@@ -9,17 +9,7 @@ import { emptyForecast, forecastPose, forecastRuns, simulateRuns } from './forec
 import { nominalRun, randomRun, type Experiment } from './run.ts';
 import { newMove } from '../moves/index.ts';
 
-const field: Field = {
-  width: 2200,
-  height: 1100,
-  border: true,
-  models: [],
-  walls: [],
-  lines: [],
-  picture: null,
-  matchSeconds: null,
-  starts: [{ id: 'a', name: 'A', pose: { x: 400, y: 250, heading: Math.PI / 2 } }],
-};
+const field = bareField({}, { x: 400, y: 250, heading: Math.PI / 2 });
 
 const drive = (id: string, distance: number, more: object = {}): Move =>
   newMove('drive', id, { distance, speed: 300, hold: 'gyro', heading: null, ...more });
@@ -36,7 +26,7 @@ const turn = (id: string, angle: number, more: Partial<TurnMove> = {}): Move =>
 const square = [0, 1, 2, 3].flatMap((i) => [drive(`d${i}`, 600), turn(`t${i}`, -90)]);
 
 const experiment = (moves: Move[], truth: RobotParameters = STARTING_SETUP): Experiment => ({
-  plan: { startId: 'a', moves },
+  plan: { startId: 'start', moves },
   field,
   estimated: STARTING_SETUP,
   trueParameters: truth,

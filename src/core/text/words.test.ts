@@ -1,5 +1,6 @@
+import { circleZone } from '../../../tests/fixtures/field.ts';
 import { describe, expect, it } from 'vitest';
-import type { Offset, Zone } from '../field/field.ts';
+import type { Offset } from '../field/field.ts';
 import { radians } from '../mathematics/angle.ts';
 import { STARTING_SETUP, withSetupValues } from '../robot/parameters.ts';
 import type { Move } from '../moves/index.ts';
@@ -94,11 +95,7 @@ describe('the verdict in words', () => {
       turned: 0,
     }));
     const far = near.map((offset) => ({ ...offset, along: offset.along + 26 }));
-    const zone: Zone = {
-      target: { x: 0, y: 0, heading: 0 },
-      shape: { kind: 'circle', radius: 20 },
-      headingTolerance: null,
-    };
+    const zone = circleZone(20);
     const say = (a: Offset[], b: Offset[]) =>
       comparisonWords(compareRuns(a, b, zone, 1), 'revision 4', 'revision 5');
     expect(say(far, near)).toMatchObject({ headline: 'Better: revision 5 hits more.' });
@@ -145,11 +142,7 @@ describe('the verdict in words', () => {
 });
 
 describe('the runs that count', () => {
-  const zone: Zone = {
-    target: { x: 0, y: 0, heading: 0 },
-    shape: { kind: 'circle', radius: 30 },
-    headingTolerance: 0.1,
-  };
+  const zone = circleZone(30, { headingTolerance: 0.1 });
   const checkpoint = { id: 'end', name: 'End', modelId: 'hide' };
   const run = (turned: number | null, changes: Partial<LoggedRun> = {}): LoggedRun => ({
     measurements: [{ checkpointId: 'end', along: 1, left: 2, turned }],

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { Field } from '../../field/field.ts';
+import { bareField } from '../../../../tests/fixtures/field.ts';
 import { radians } from '../../mathematics/angle.ts';
 import {
   setupPaths,
@@ -19,17 +19,7 @@ import { firstPassageSpread } from './firstPassage.ts';
 import { spreadBand } from './spread.ts';
 import { newMove } from '../../moves/index.ts';
 
-const field: Field = {
-  width: 2200,
-  height: 1100,
-  border: true,
-  models: [],
-  walls: [],
-  lines: [],
-  picture: null,
-  matchSeconds: null,
-  starts: [{ id: 'start', name: 'Start', pose: { x: 200, y: 500, heading: 0 } }],
-};
+const field = bareField();
 const SPREADS = [
   'placement.alongSpread',
   'placement.acrossSpread',

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
+import { bareField, CRATE } from '../../../../tests/fixtures/field.ts';
 import type { Field } from '../../field/field.ts';
 import { radians } from '../../mathematics/angle.ts';
-import { rectangle } from '../../mathematics/polygon.ts';
 import { STARTING_SETUP, withSetupValues, type RobotParameters } from '../../robot/parameters.ts';
 import { nominalRun } from '../../simulation/run.ts';
 import { stepsOf } from '../../route/plan.ts';
@@ -9,30 +9,7 @@ import { type Move } from '../../moves/index.ts';
 import { newMove } from '../../moves/index.ts';
 import { beamAt, routeChecks } from './routeChecks.ts';
 
-const field: Field = {
-  width: 2000,
-  height: 1000,
-  border: true,
-  matchSeconds: 30,
-  models: [
-    {
-      id: 'crate',
-      name: 'Crate',
-      outline: rectangle(1200, 500, 60, 300),
-      zone: {
-        target: { x: 1100, y: 500, heading: 0 },
-        shape: { kind: 'circle', radius: 40 },
-        headingTolerance: radians(6),
-      },
-      points: 10,
-      seen: true,
-    },
-  ],
-  walls: [],
-  lines: [],
-  picture: null,
-  starts: [{ id: 'start', name: 'Start', pose: { x: 200, y: 500, heading: 0 } }],
-};
+const field = bareField({ width: 2000, height: 1000, matchSeconds: 30, models: [CRATE] });
 const drive = (distance: number, id = 'd'): Move =>
   newMove('drive', id, { distance, speed: 250, hold: 'gyro' });
 const sentences = (

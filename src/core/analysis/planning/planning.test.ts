@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { offsetFrom, scores, type Field } from '../../field/field.ts';
+import { bareField, boxModel, circleZone } from '../../../../tests/fixtures/field.ts';
+import { offsetFrom, scores } from '../../field/field.ts';
 import { radians } from '../../mathematics/angle.ts';
-import { rectangle } from '../../mathematics/polygon.ts';
 import { toolPose } from '../../robot/toolPose.ts';
 import { STARTING_SETUP, withSetupValues } from '../../robot/parameters.ts';
 import { forecastPose, forecastRuns, momentAfterMove } from '../../simulation/forecast.ts';
@@ -17,30 +17,12 @@ const setup = withSetupValues(STARTING_SETUP, {
   'placement.headingSpread': radians(1.5),
   'placement.acrossSpread': 3,
 });
-const field: Field = {
+const zone = circleZone(22, { target: { x: 1000, y: 500, heading: 0 } });
+const field = bareField({
   width: 2000,
   height: 1000,
-  border: true,
-  matchSeconds: null,
-  models: [
-    {
-      id: 'post',
-      name: 'Post',
-      outline: rectangle(1500, 900, 60, 60),
-      zone: {
-        target: { x: 1000, y: 500, heading: 0 },
-        shape: { kind: 'circle', radius: 22 },
-        headingTolerance: null,
-      },
-      points: 20,
-      seen: true,
-    },
-  ],
-  walls: [],
-  lines: [],
-  picture: null,
-  starts: [{ id: 'start', name: 'Start', pose: { x: 200, y: 500, heading: 0 } }],
-};
+  models: [boxModel('post', zone, [1500, 900, 60, 60], { points: 20 })],
+});
 const experiment: Experiment = {
   plan: {
     startId: 'start',

@@ -1,6 +1,7 @@
+import { circleZone } from '../../../../tests/fixtures/field.ts';
 import { describe, expect, it } from 'vitest';
 import reference from '../../../../tests/reference/verdict.json' with { type: 'json' };
-import type { Offset, Zone } from '../../field/field.ts';
+import type { Offset } from '../../field/field.ts';
 import { normal, uniform } from '../../mathematics/randomness.ts';
 import { lowerConfidenceBound, furtherHitsToClaim } from './claims.ts';
 import { compareRuns } from './comparison.ts';
@@ -15,11 +16,7 @@ import { summarise } from './summary.ts';
 
 const offsetsOf = (rows: readonly number[][]): Offset[] =>
   rows.map(([along, left]) => ({ along: along!, left: left!, turned: 0 }));
-const zone: Zone = {
-  target: { x: 0, y: 0, heading: 0 },
-  shape: { kind: 'circle', radius: 20 },
-  headingTolerance: null,
-};
+const zone = circleZone(20);
 /** Seeded offsets with this spread in both directions, mm. */
 const cloud = (seed: number, count: number, spread = 5, along = 0): Offset[] => {
   const draw = normal(seed);
