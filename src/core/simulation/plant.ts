@@ -1,17 +1,37 @@
-import exp from '@stdlib/math-base-special-exp';
-import { wheelDiameters } from '../robot/driveBase.ts';
 import { direction } from '../mathematics/direction.ts';
-import { nearestInCone } from '../mathematics/ray.ts';
 import type { Pose } from '../mathematics/pose.ts';
-import { encoderReading, unwrapEncoder } from '../robot/encoder.ts';
-import type { RangeSensor, RobotParameters } from '../robot/parameters.ts';
-import type { LightPlace } from '../robot/parameters.ts';
-import type { Stop } from '../robot/motor.ts';
-import { Contact } from './contact.ts';
-import { History, PAST_GYRO, PAST_HEADING, PAST_X, PAST_Y } from './history.ts';
 import type { RunRandomness } from '../mathematics/randomness.ts';
+import type { Stop } from '../robot/motor.ts';
+import type { LightPlace, RobotParameters } from '../robot/parameters.ts';
+import { ArmMotor } from './armMotor.ts';
+import { BRAKE, COAST, CommandQueue, POWER } from './commandQueue.ts';
+import { Contact } from './contact.ts';
+import { DriveTrain } from './driveTrain.ts';
+import { GyroSensor } from './gyroSensor.ts';
+import { History, PAST_GYRO, PAST_HEADING } from './history.ts';
+import { LightSensors } from './lightSensors.ts';
+import {
+  TIME,
+  X,
+  Y,
+  HEADING,
+  LEFT_MOTOR,
+  RIGHT_MOTOR,
+  GYRO_ANGLE,
+  GYRO_BIAS,
+  VOLTAGE,
+  UNDISTURBED,
+  UNDISTURBED_SINCE,
+  ARM,
+  ARM_SPEED,
+  ROLLED,
+  SINE,
+  COSINE,
+  STATE_SIZE,
+} from './plantState.ts';
+import { RangeSensor } from './rangeSensor.ts';
 import { DISTURBANCE_INTERVAL, LONGEST_STEP } from './settings.ts';
-import { reflectanceAt, type World } from './world.ts';
+import type { World } from './world.ts';
 
 /** Something that writes down the true pose while the plant moves. */
 export interface StepObserver {
@@ -19,51 +39,6 @@ export interface StepObserver {
   nextTime: number;
   record(plant: Plant): void;
 }
-
-/** Commands that may be under way to the motors at once; more than one loop period's worth. */
-const PENDING_COMMANDS = 16;
-
-/** Where each quantity stands in the plant's state. */
-const TIME = 0;
-const X = 1;
-const Y = 2;
-const HEADING = 3;
-/** Wheel surface speeds, mm/s. */
-const LEFT_SPEED = 4;
-const RIGHT_SPEED = 5;
-/** Motor shaft positions, rad. */
-const LEFT_MOTOR = 6;
-const RIGHT_MOTOR = 7;
-/** What the gyro has summed up since its reset, rad, before latency and noise. */
-const GYRO_ANGLE = 8;
-const GYRO_BIAS = 9;
-const VOLTAGE = 10;
-/** Wheel surface speeds that the motors strive for, mm/s. */
-const LEFT_TARGET = 11;
-const RIGHT_TARGET = 12;
-/** Distance driven and time of the last disturbance. */
-const UNDISTURBED = 13;
-const UNDISTURBED_SINCE = 14;
-/** Shaft of the attachment motor, rad, and the speed it strives for, rad/s. */
-const ARM = 15;
-const ARM_SPEED = 16;
-/** Distance that the wheels rolled since the robot was put down, mm. */
-const ROLLED = 17;
-/** Sine and cosine of the heading, kept beside it because every step asks for them. */
-const SINE = 18;
-const COSINE = 19;
-const STATE_SIZE = 20;
-
-/** Steps nearer to each other than this are the same one, s. */
-const SAME_STEP = 1e-12;
-
-/** What a command under way asks for. */
-const POWER = 0;
-const BRAKE = 1;
-const COAST = 2;
-
-/** Time over which the gyro takes its rate, s. */
-const RATE_TIME = 0.01;
 
 /** Up to this angle, rad, the series below are exact to the last digit. */
 const SMALL_ANGLE = 0.1;
@@ -83,8 +58,6 @@ export type Perturbation = 'along' | 'left' | 'heading' | 'gyro' | 'drift' | 'vo
  */
 export class Plant {
   observer: StepObserver | null = null;
-  /** Readings of range sensors that were missing in this run. */
-  dropouts = 0;
   /** Whether the robot ran into something since this was set to false. */
   touched = false;
 
@@ -92,32 +65,17 @@ export class Plant {
   /** Sine and cosine that were asked for last. */
   private readonly turned = new Float64Array(2);
   private randomness: RunRandomness | null = null;
-  /** mm/s² with which wheels that were stopped slow down; 0 while they are driven. */
-  private stopping = 0;
-  /** The two steps that were integrated last, s, and the share of the motors' lag in each. */
-  private readonly lagSteps = new Float64Array(2);
-  private readonly lagShares = new Float64Array(2);
-  private lagNewest = 0;
   private readonly contact: Contact;
   private readonly history = new History();
-  /** Turn of a motor for each mm that its wheel rolls, rad/mm. */
-  private readonly leftMotorTurn: number;
-  private readonly rightMotorTurn: number;
-  /** Speed of a wheel at full power for each volt of the battery, mm/s/V. */
-  private readonly leftFull: number;
-  private readonly rightFull: number;
+  private readonly commands = new CommandQueue();
+  private readonly driveTrain: DriveTrain;
+  private readonly gyro: GyroSensor;
+  private readonly range: RangeSensor;
+  private readonly rangeSide: RangeSensor;
+  private readonly light: LightSensors;
+  private readonly arm: ArmMotor;
   /** Half of the turn for each mm that the right wheel rolls more than the left, rad/mm. */
   private readonly halfTurn: number;
-
-  private readonly pendingTime = new Float64Array(PENDING_COMMANDS);
-  private readonly pendingLeft = new Float64Array(PENDING_COMMANDS);
-  private readonly pendingRight = new Float64Array(PENDING_COMMANDS);
-  private readonly pendingKind = new Uint8Array(PENDING_COMMANDS);
-  private pendingFirst = 0;
-  private pendingCount = 0;
-  /** Where motors that wrap were when they were read last, counting on over whole turns, rad. */
-  private leftTurned = 0;
-  private rightTurned = 0;
 
   /**
    * @param trueParameters the robot as it really is
@@ -125,17 +83,17 @@ export class Plant {
    */
   constructor(
     private readonly trueParameters: RobotParameters,
-    private readonly world: World,
+    world: World,
   ) {
     this.contact = new Contact(world.solid, trueParameters.body, trueParameters.drive.track);
-    const { left, right } = wheelDiameters(trueParameters.drive);
-    const { gearRatio, track } = trueParameters.drive;
-    const { noLoadSpeed, nominalVoltage } = trueParameters.motor;
-    this.leftMotorTurn = (2 * gearRatio) / left;
-    this.rightMotorTurn = (2 * gearRatio) / right;
-    this.leftFull = (noLoadSpeed * left) / (2 * gearRatio * nominalVoltage);
-    this.rightFull = (noLoadSpeed * right) / (2 * gearRatio * nominalVoltage);
-    this.halfTurn = 1 / (2 * track);
+    const { state, history } = this;
+    this.driveTrain = new DriveTrain(trueParameters, state);
+    this.gyro = new GyroSensor(trueParameters.gyro, state, history);
+    this.range = new RangeSensor(trueParameters.range, world.seen, state, history);
+    this.rangeSide = new RangeSensor(trueParameters.rangeSide, world.seen, state, history);
+    this.light = new LightSensors(trueParameters.light, world.lines, state);
+    this.arm = new ArmMotor(trueParameters, state);
+    this.halfTurn = 1 / (2 * trueParameters.drive.track);
   }
 
   /**
@@ -154,18 +112,23 @@ export class Plant {
     state[VOLTAGE] = this.trueParameters.battery.voltage;
     state[GYRO_BIAS] = this.trueParameters.gyro.bias;
     this.randomness = randomness;
-    this.stopping = this.trueParameters.motor.braking;
-    this.pendingCount = 0;
-    this.dropouts = 0;
+    for (const sensor of [this.gyro, this.range, this.rangeSide, this.light]) {
+      sensor.randomness = randomness;
+    }
+    this.range.dropouts = this.rangeSide.dropouts = 0;
+    this.driveTrain.reset(randomness !== null);
+    this.commands.clear();
     this.contact.reset();
     this.history.clear();
-    this.leftTurned = 0;
-    this.rightTurned = 0;
     if (randomness !== null) this.drawRunConditions(randomness);
     this.remember();
     return this;
   }
 
+  /** Readings of range sensors that were missing in this run. */
+  get dropouts(): number {
+    return this.range.dropouts + this.rangeSide.dropouts;
+  }
   /** s since the robot was put down. */
   get time(): number {
     return this.state[TIME]!;
@@ -204,23 +167,15 @@ export class Plant {
 
   /** Sets both motor powers, shares of full power; they take hold after the command delay. */
   setPower(left: number, right: number): void {
-    this.schedule(this.time + this.trueParameters.program.commandDelay, left, right, POWER);
+    const when = this.time + this.trueParameters.program.commandDelay;
+    this.commands.add(when, left, right, POWER);
   }
 
   /** Stops both motors, `later` seconds from now plus the command delay. */
   halt(stop: Stop, later = 0): void {
     const kind = stop === 'coast' ? COAST : BRAKE;
-    this.schedule(this.time + later + this.trueParameters.program.commandDelay, 0, 0, kind);
-  }
-
-  private schedule(time: number, left: number, right: number, kind: 0 | 1 | 2): void {
-    const slot = (this.pendingFirst + this.pendingCount) % PENDING_COMMANDS;
-    if (this.pendingCount === PENDING_COMMANDS) throw new RangeError('Too many commands at once.');
-    this.pendingTime[slot] = time;
-    this.pendingLeft[slot] = left;
-    this.pendingRight[slot] = right;
-    this.pendingKind[slot] = kind;
-    this.pendingCount++;
+    const when = this.time + later + this.trueParameters.program.commandDelay;
+    this.commands.add(when, 0, 0, kind);
   }
 
   /** Lets the robot move on until `time`, s. */
@@ -229,9 +184,8 @@ export class Plant {
     while (state[TIME]! < time) {
       const now = state[TIME]!;
       let next = time;
-      if (this.pendingCount > 0 && this.pendingTime[this.pendingFirst]! < next) {
-        next = this.pendingTime[this.pendingFirst]!;
-      }
+      const due = this.commands.nextTime;
+      if (due < next) next = due;
       if (this.observer !== null && this.observer.nextTime < next) next = this.observer.nextTime;
       if (next < now) next = now;
       // Equal steps up to whatever comes next, so that few different ones occur. A robot that stands
@@ -249,41 +203,26 @@ export class Plant {
   }
 
   private atRest(): boolean {
-    const { state } = this;
-    return (
-      this.stopping > 0 &&
-      state[LEFT_SPEED] === 0 &&
-      state[RIGHT_SPEED] === 0 &&
-      state[ARM_SPEED] === 0
-    );
+    return this.state[ARM_SPEED] === 0 && this.driveTrain.standsBraked;
   }
 
   private applyDueCommands(now: number): void {
-    while (this.pendingCount > 0 && this.pendingTime[this.pendingFirst]! <= now) {
-      const slot = this.pendingFirst;
-      const { braking, coasting } = this.trueParameters.motor;
-      const kind = this.pendingKind[slot]!;
-      this.stopping = kind === POWER ? 0 : kind === BRAKE ? braking : coasting;
-      const voltage = this.state[VOLTAGE]!;
-      this.state[LEFT_TARGET] = clampPower(this.pendingLeft[slot]!) * voltage * this.leftFull;
-      this.state[RIGHT_TARGET] = clampPower(this.pendingRight[slot]!) * voltage * this.rightFull;
-      this.pendingFirst = (slot + 1) % PENDING_COMMANDS;
-      this.pendingCount--;
+    const { commands } = this;
+    while (commands.nextTime <= now) {
+      this.driveTrain.command(commands.nextKind, commands.nextLeft, commands.nextRight);
+      commands.dropNext();
     }
   }
 
   /** One step of motors, wheels and pose: the wheels' travel, then an exact arc. */
   private move(step: number): void {
-    const { state } = this;
-    const share = this.stopping > 0 ? 0 : this.lagShare(step);
-    const left = this.turnWheel(LEFT_SPEED, LEFT_TARGET, step, share);
-    const right = this.turnWheel(RIGHT_SPEED, RIGHT_TARGET, step, share);
+    const { state, driveTrain } = this;
+    driveTrain.roll(step);
+    const { left, right } = driveTrain;
     state[GYRO_ANGLE]! += state[GYRO_BIAS]! * step;
-    if (state[ARM_SPEED] !== 0) this.turnArm(step);
+    if (state[ARM_SPEED] !== 0) this.arm.turn(step);
     if (left === 0 && right === 0) return;
 
-    state[LEFT_MOTOR]! += this.leftMotorTurn * left;
-    state[RIGHT_MOTOR]! += this.rightMotorTurn * right;
     const distance = 0.5 * (left + right);
     const half = this.halfTurn * (right - left);
     const turn = half + half;
@@ -353,59 +292,6 @@ export class Plant {
   }
 
   /**
-   * 1 − e^(−step/lag), kept for the two steps that alternate within a loop period. Steps that differ
-   * by no more than the rounding of the clock count as one.
-   */
-  private lagShare(step: number): number {
-    const { lagSteps, lagShares } = this;
-    if (Math.abs(step - lagSteps[0]!) < SAME_STEP) return lagShares[0]!;
-    if (Math.abs(step - lagSteps[1]!) < SAME_STEP) return lagShares[1]!;
-    const slot = 1 - this.lagNewest;
-    this.lagNewest = slot;
-    lagSteps[slot] = step;
-    return (lagShares[slot] = 1 - exp(-step / this.trueParameters.motor.lag));
-  }
-
-  /** Brings one wheel to its next speed and returns the distance it rolled, mm. */
-  private turnWheel(speedAt: number, targetAt: number, step: number, share: number): number {
-    const before = this.state[speedAt]!;
-    if (this.stopping > 0) {
-      if (before === 0) return 0;
-      const change = this.stopping * step;
-      // A wheel that comes to rest inside the step has used v²/(2a), not the whole step.
-      if (Math.abs(before) <= change) {
-        this.state[speedAt] = 0;
-        return (before * Math.abs(before)) / (2 * this.stopping);
-      }
-      const after = before > 0 ? before - change : before + change;
-      this.state[speedAt] = after;
-      return ((before + after) / 2) * step;
-    }
-    const { acceleration, lag } = this.trueParameters.motor;
-    const missing = this.state[targetAt]! - before;
-    const size = missing < 0 ? -missing : missing;
-    // The acceleration limit rules as long as the lag alone would be quicker than it.
-    const limitedFor = size / acceleration - lag;
-    if (limitedFor <= 0) {
-      const change = missing * share;
-      this.state[speedAt] = before + change;
-      return this.state[targetAt]! * step - change * lag;
-    }
-    const limit = missing < 0 ? -acceleration : acceleration;
-    if (limitedFor >= step) {
-      this.state[speedAt] = before + limit * step;
-      return (before + (limit * step) / 2) * step;
-    }
-    const after = before + limit * limitedFor;
-    const rest = step - limitedFor;
-    const change = (this.state[targetAt]! - after) * (1 - exp(-rest / lag));
-    this.state[speedAt] = after + change;
-    return (
-      (before + (limit * limitedFor) / 2) * limitedFor + this.state[targetAt]! * rest - change * lag
-    );
-  }
-
-  /**
    * Adds what ground and drift did since the last call: slip and bumps by the distance driven, the
    * walk of the gyro's drift by the time passed. Called once a tick, and does its work once in a few
    * of them, so that the numbers drawn do not depend on the step of integration.
@@ -438,46 +324,52 @@ export class Plant {
 
   /** Motor positions as the program reads them, rad. */
   readLeftMotor(): number {
-    const reading = this.readMotor(this.state[LEFT_MOTOR]!);
-    if (!this.trueParameters.drive.encoderWraps) return reading;
-    this.leftTurned = unwrapEncoder(this.leftTurned, reading);
-    return this.leftTurned;
+    return this.driveTrain.readLeftMotor();
   }
-
   readRightMotor(): number {
-    const reading = this.readMotor(this.state[RIGHT_MOTOR]!);
-    if (!this.trueParameters.drive.encoderWraps) return reading;
-    this.rightTurned = unwrapEncoder(this.rightTurned, reading);
-    return this.rightTurned;
+    return this.driveTrain.readRightMotor();
   }
 
-  private readMotor(position: number): number {
-    const { encoderStep, encoderWraps } = this.trueParameters.drive;
-    return encoderReading(position, this.randomness === null ? 0 : encoderStep, encoderWraps);
-  }
-
-  /** Heading since the reset as the gyro reports it now: late, noisy, rounded; rad, not wrapped. */
+  /** Heading since the reset, rad, not wrapped, and turning rate, rad/s, as the gyro reports them now. */
   readHeading(): number {
-    const delayed = this.history.at(PAST_GYRO, this.time - this.trueParameters.gyro.latency);
-    if (this.randomness === null) return delayed;
-    const noisy = delayed + this.trueParameters.gyro.noise * this.randomness.gyroNoise();
-    const { step } = this.trueParameters.gyro;
-    return step > 0 ? step * Math.round(noisy / step) : noisy;
+    return this.gyro.heading();
   }
-
-  /** Turning rate as the gyro reports it now, rad/s: late, and with the noise of two readings. */
   readRate(): number {
-    const { latency, noise, scale } = this.trueParameters.gyro;
-    const when = this.time - latency;
-    const turned = this.history.at(PAST_GYRO, when) - this.history.at(PAST_GYRO, when - RATE_TIME);
-    const random = this.randomness === null ? 0 : this.randomness.gyroNoise();
-    return turned / RATE_TIME + scale * noise * random;
+    return this.gyro.rate();
+  }
+  resetGyro(): void {
+    this.gyro.reset();
   }
 
-  /** Sets the heading that the gyro reports to 0, as a program's reset does. */
-  resetGyro(): void {
-    this.history.shift(PAST_GYRO, -this.state[GYRO_ANGLE]!);
-    this.state[GYRO_ANGLE] = 0;
+  /** What the range sensors report now, mm; Infinity when they see nothing or drop out. */
+  readRange(): number {
+    return this.range.read();
+  }
+  readSideRange(): number {
+    return this.rangeSide.read();
+  }
+
+  /** Reflected light under a light sensor, a share of 1. */
+  readLight(place: LightPlace): number {
+    return this.light.read(place);
+  }
+
+  /** Position of the attachment motor, rad, and its power, a share of full power. */
+  readArm(): number {
+    return this.state[ARM]!;
+  }
+  setArmPower(power: number): void {
+    this.arm.setPower(power);
+  }
+
+  /** Lets the robot go on with both wheels at a speed, mm/s, as if it had been driving. */
+  rollAt(speed: number): void {
+    this.driveTrain.rollAt(speed);
+  }
+
+  /** Half the difference of the wheels' speeds over their mean, without sign. */
+  get steering(): number {
+    return this.driveTrain.steering;
   }
 
   /** What the gyro has summed up since its reset, rad, before latency, noise and rounding. */
@@ -495,22 +387,6 @@ export class Plant {
     this.state[GYRO_BIAS] = drift;
   }
 
-  /** Lets the robot roll with both wheels at a speed, mm/s, as if it had been driving. */
-  roll(speed: number): void {
-    this.stopping = 0;
-    const { state } = this;
-    state[LEFT_SPEED] = state[RIGHT_SPEED] = speed;
-    state[LEFT_TARGET] = state[RIGHT_TARGET] = speed;
-  }
-
-  /** Half the difference of the wheels' speeds over their mean, without sign. */
-  get steering(): number {
-    const left = this.state[LEFT_SPEED]!;
-    const right = this.state[RIGHT_SPEED]!;
-    const sum = Math.abs(left + right);
-    return sum > 1 ? Math.abs(right - left) / sum : 0;
-  }
-
   /** Turns the robot by hand on its spot, rad; the wheels do not notice. */
   turnByHand(angle: number): void {
     this.rotate(angle);
@@ -518,78 +394,10 @@ export class Plant {
     this.remember();
   }
 
-  /** What the range sensor reports now, mm; Infinity when it sees nothing or drops out. */
-  readRange(): number {
-    return this.readRangeSensor(this.trueParameters.range);
-  }
-
-  /** The same for the sensor at the side. */
-  readSideRange(): number {
-    return this.readRangeSensor(this.trueParameters.rangeSide);
-  }
-
-  private readRangeSensor(sensor: RangeSensor): number {
-    const when = this.time - sensor.latency;
-    const heading = this.history.at(PAST_HEADING, when);
-    direction(heading, this.turned);
-    const sine = this.turned[0]!;
-    const cosine = this.turned[1]!;
-    const distance = nearestInCone(
-      this.world.seen,
-      this.history.at(PAST_X, when) + cosine * sensor.x - sine * sensor.y,
-      this.history.at(PAST_Y, when) + sine * sensor.x + cosine * sensor.y,
-      heading + sensor.heading,
-      sensor.coneHalfAngle,
-    );
-    if (this.randomness !== null && this.randomness.rangeDropout() < sensor.dropoutChance) {
-      this.dropouts++;
-      return Infinity;
-    }
-    if (distance > sensor.longest) return Infinity;
-    const noise = this.randomness === null ? 0 : sensor.noise * this.randomness.range();
-    return Math.max(sensor.shortest, distance) + sensor.offset + noise;
-  }
-
-  /** Reflected light under a light sensor, a share of 1. */
-  readLight(place: LightPlace): number {
-    const { light } = this.trueParameters;
-    const x = place === 'first' ? light.firstX : light.secondX;
-    const y = place === 'first' ? light.firstY : light.secondY;
-    const sine = this.state[SINE]!;
-    const cosine = this.state[COSINE]!;
-    const reflected = reflectanceAt(
-      this.world.lines,
-      this.state[X]! + cosine * x - sine * y,
-      this.state[Y]! + sine * x + cosine * y,
-      light.spot,
-    );
-    const noise = this.randomness === null ? 0 : light.noise * this.randomness.light();
-    return light.dark + (light.light - light.dark) * reflected + noise;
-  }
-
   /** Whether the bumper is pressed. */
   readTouch(): boolean {
     const { contact } = this;
     return (this.trueParameters.touch.behind ? contact.touchingBack : contact.touchingFront) > 0;
-  }
-
-  /** Position of the attachment motor, rad. */
-  readArm(): number {
-    return this.state[ARM]!;
-  }
-
-  /** Sets the power of the attachment motor, a share of full power; 0 holds it where it is. */
-  setArmPower(power: number): void {
-    const full =
-      (this.trueParameters.arm.noLoadSpeed * this.state[VOLTAGE]!) /
-      this.trueParameters.motor.nominalVoltage;
-    this.state[ARM_SPEED] = clampPower(power) * full;
-  }
-
-  private turnArm(step: number): void {
-    const { lowest, highest } = this.trueParameters.arm;
-    const to = this.state[ARM]! + this.state[ARM_SPEED]! * step;
-    this.state[ARM] = to < lowest ? lowest : to > highest ? highest : to;
   }
 
   /**
@@ -645,8 +453,4 @@ function sincOfSmall(angle: number): number {
 function cosineOfSmall(angle: number): number {
   const square = angle * angle;
   return 1 - square * (1 / 2 - square * (1 / 24 - square * (1 / 720 - square * (1 / 40320))));
-}
-
-function clampPower(power: number): number {
-  return power > 1 ? 1 : power < -1 ? -1 : power;
 }

@@ -74,7 +74,7 @@ export function loopResponse(
       : { x: 0, y: from, heading: 0 };
   plant.putDown(start, randomness);
   if (start.y === 0) plant.perturb('heading', from);
-  plant.roll(speed);
+  plant.rollAt(speed);
   const recorder = new ErrorRecorder(start.y === 0);
   plant.observer = recorder;
   const instruction = straightOf(setup, setting, duration);
