@@ -1,6 +1,8 @@
 import type { Browser } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { address } from '../sharedApplication.ts';
+import type { Route } from '../../src/contracts/records.ts';
+import { caller } from '../api/client.ts';
 import { openBrowser, openPage } from '../browser.ts';
 
 let browser: Browser;
@@ -19,8 +21,10 @@ describe('a sheet that has a fault', () => {
       const body = (await answer.text()).replaceAll('&quot;models&quot;', '&quot;lost&quot;');
       await route.fulfill({ response: answer, body });
     });
+    const routes = (await caller(address)<Route[]>('GET', 'routes')).body;
+    const { id } = routes.find(({ name }) => name === 'Sluice, then Tide Gauge')!;
     // Where the sheet sends one: a page on the way there is not changed.
-    await page.goto((await fetch(`${address}/verdict`)).url);
+    await page.goto((await fetch(`${address}/verdict?route=${id}`)).url);
     await page.getByRole('heading', { name: 'This sheet has a fault.' }).waitFor();
     await page.getByText('Nothing that was saved is lost').waitFor();
     await page.unroute(/\/verdict\?/);
