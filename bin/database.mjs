@@ -117,8 +117,10 @@ async function placeOf(data) {
     'mariadb-server',
   );
   const folder = join(data, 'database');
-  mkdirSync(data, { recursive: true, mode: 0o700 });
-  initialise(folder);
+  // A server clears its folder of temporary files when it starts: in a shared one also those of others.
+  const temporary = join(data, 'database-temporary');
+  mkdirSync(temporary, { recursive: true, mode: 0o700 });
+  initialise(folder, temporary);
   // Whoever else has an account on this machine has no business at the socket.
   chmodSync(folder, 0o700);
   const exchange = join(data, 'database-exchange');
@@ -128,6 +130,7 @@ async function placeOf(data) {
     program,
     folder,
     exchange,
+    temporary,
     password,
     log: join(data, 'database.log'),
     init: initFile(data, password),
@@ -154,10 +157,10 @@ async function launchOnFreePort(place, wantedPort) {
 class PortTaken extends UserFacingError {}
 
 /** Starts one server and waits until it answers; throws a UserFacingError when it does not come up. */
-async function launch({ program, folder, exchange, log, init }, port) {
+async function launch({ program, folder, exchange, temporary, log, init }, port) {
   const output = openSync(log, 'w');
   // A group of its own, so that Ctrl-C reaches Corvat first, which then stops it in order.
-  const child = spawn(program, serverFlags(folder, exchange, port, init), {
+  const child = spawn(program, serverFlags({ folder, exchange, temporary }, port, init), {
     detached: true,
     stdio: ['ignore', output, output],
     cwd: folder,
@@ -189,7 +192,7 @@ async function launch({ program, folder, exchange, log, init }, port) {
 }
 
 /** Makes the system tables, elsewhere first, so that a start cut short leaves nothing half made. */
-function initialise(folder) {
+function initialise(folder, temporary) {
   if (existsSync(folder)) return;
   const unfinished = `${folder}.unfinished`;
   rmSync(unfinished, { recursive: true, force: true });
@@ -202,17 +205,24 @@ function initialise(folder) {
       '--auth-root-authentication-method=socket',
       '--skip-test-db',
     ],
-    { encoding: 'utf8' },
+    { encoding: 'utf8', env: { ...process.env, TMPDIR: temporary } },
   );
   if (status !== 0) {
     throw new UserFacingError(
-      `The database could not be set up in ${folder}: ${/No space left/.test(stderr) ? 'the disk is full; make room and start again.' : stderr.trim().split('\n').pop()}`,
+      `The database could not be set up in ${folder}: ${/No space left/.test(stderr) ? 'the disk is full; make room and start again.' : causeIn(stderr)}`,
     );
   }
   renameSync(unfinished, folder);
 }
 
-function serverFlags(folder, exchange, port, initFilePath) {
+/** The line that says why, of what a server wrote on its way down: not the one that says that it goes down. */
+function causeIn(text) {
+  const lines = text.trim().split('\n');
+  const errors = lines.filter((line) => line.includes('[ERROR]') && !/Aborting$/.test(line));
+  return (errors.at(0) ?? lines.at(-1)).replace(/^.*\[ERROR\] /, '');
+}
+
+function serverFlags({ folder, exchange, temporary }, port, initFilePath) {
   return [
     '--no-defaults',
     `--user=${userInfo().username}`,
@@ -228,6 +238,7 @@ function serverFlags(folder, exchange, port, initFilePath) {
     '--character-set-server=utf8mb4',
     // Statements may neither read nor write files: nothing ever lies in that folder.
     `--secure-file-priv=${exchange}`,
+    `--tmpdir=${temporary}`,
     '--local-infile=OFF',
     // A run that was answered with success is on the disk.
     '--innodb-flush-log-at-trx-commit=1',
@@ -368,8 +379,6 @@ function whyNot(log, port) {
   if (/Address already in use/.test(text)) {
     return new PortTaken(`Another program has port ${port}, which the database needs.`);
   }
-  const last = text.split('\n').findLast((line) => line.includes('[ERROR]'));
-  return new UserFacingError(
-    `The database did not come up${last === undefined ? '' : `: ${last.replace(/^.*\[ERROR\] /, '')}`}. Its log is ${log}.`,
-  );
+  const why = text.includes('[ERROR]') ? `: ${causeIn(text)}` : '';
+  return new UserFacingError(`The database did not come up${why}. Its log is ${log}.`);
 }
