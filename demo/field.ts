@@ -3,11 +3,12 @@ import { rectangle } from '../src/core/mathematics/polygon.ts';
 
 export const FIELD_NAME = 'Saltmarsh Watch';
 
-/** The made-up table of the demo: four models, a printed line, two start places. */
+/** The made-up table of the demo: four models, two printed lines, two start places. */
 export const FIELD: Field = {
   width: 2200,
   height: 1100,
   border: true,
+  ground: 'white',
   matchSeconds: 140,
   models: [
     {
@@ -78,6 +79,18 @@ export const FIELD: Field = {
       ],
       width: 22,
       reflectance: 0,
+      colour: null,
+    },
+    {
+      id: 'flood-mark',
+      name: 'Flood Mark',
+      points: [
+        { x: 1000, y: 460 },
+        { x: 1000, y: 620 },
+      ],
+      width: 24,
+      reflectance: 0.8,
+      colour: 'red',
     },
   ],
   walls: [],

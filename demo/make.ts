@@ -112,6 +112,32 @@ const HERON_HIDE_BY_RANGE: RoutePlan = {
   ],
 };
 
+/**
+ * The same from the other start, by a colour: if the range sensor sees the Seed Bank there, it says where to stop;
+ * otherwise the wheels do. Started by a hand. Not driven yet either.
+ */
+const SEED_BANK_BY_COLOUR: RoutePlan = {
+  startId: 'near-left-up',
+  startBy: { kind: 'range', sensor: 'ahead', nearerThan: 120 },
+  moves: [
+    moves.drive('m1', 360, 0),
+    moves.turnTo('m2', -90),
+    moves.drive('m3', 640, -Math.PI / 2),
+    newMove('until colour', 'm4', { colour: 'red', looks: 2, speed: 120 }),
+    newMove('choose', 'm5', {
+      ask: { kind: 'range', sensor: 'ahead', nearerThan: 560 },
+      looks: 5,
+    }),
+    moves.drive('m6', 300, -Math.PI / 2),
+    moves.approach('m7', 84),
+    newMove('otherwise', 'm8'),
+    moves.drive('m9', 470, -Math.PI / 2),
+    newMove('join', 'm10'),
+    newMove('arm', 'm11', { servo: 0.7 }),
+    moves.measured('seed-bank'),
+  ],
+};
+
 /** To the Seed Bank with the printed line on the way: nothing of it was driven yet. */
 const SEED_BANK: RoutePlan = {
   startId: 'near-left',
@@ -395,6 +421,16 @@ function make(): Record<string, string> {
           reason: 'Let the line say how far to go',
           origin: 'hand',
           createdAt: '2026-11-18T17:05:00.000Z',
+        },
+      ]),
+    ),
+    'route-seed-bank-by-colour.json': writeJsonFile(
+      routeOf('Seed Bank by the Flood Mark', [
+        {
+          plan: SEED_BANK_BY_COLOUR,
+          reason: 'Where the range sensor sees the Seed Bank, let it say where to stop',
+          origin: 'hand',
+          createdAt: '2026-11-20T17:20:00.000Z',
         },
       ]),
     ),

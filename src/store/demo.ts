@@ -3,6 +3,7 @@ import field from '../../demo/field.json?raw';
 import robot from '../../demo/robot.json?raw';
 import heronHide from '../../demo/route-heron-hide.json?raw';
 import seedBank from '../../demo/route-seed-bank.json?raw';
+import seedBankByColour from '../../demo/route-seed-bank-by-colour.json?raw';
 import sluiceAndTideGauge from '../../demo/route-sluice-and-tide-gauge.json?raw';
 import runs from '../../demo/runs.csv?raw';
 import { readJsonFile } from '../contracts/files.ts';
@@ -13,7 +14,7 @@ import { takeDocuments } from './intake/intake.ts';
 /** Loads the demo scenario from the same open files that people import, all of it or nothing. */
 export async function loadDemo(database: Sequelize): Promise<void> {
   await takeDocuments(database, [
-    ...[robot, field, sluiceAndTideGauge, heronHide, seedBank].map(readJsonFile),
+    ...[robot, field, sluiceAndTideGauge, heronHide, seedBank, seedBankByColour].map(readJsonFile),
     runsFileOf(readRunsTable(runs), 'Curlew'),
   ]);
 }

@@ -1,5 +1,6 @@
 import { useId, type PointerEvent, type ReactNode } from 'react';
 import type { Field } from '../core/field/field.ts';
+import { colourNamed, rgbOf, STARTING_COLOURS } from '../core/robot/colours.ts';
 import { toField, type Point } from '../core/mathematics/pose.ts';
 import styles from './FieldDrawing.module.css';
 
@@ -128,7 +129,8 @@ export function FieldDrawing(props: FieldDrawingProps) {
             className={styles['line']}
             points={path(line.points)}
             strokeWidth={line.width}
-            strokeOpacity={1 - 0.8 * line.reflectance}
+            strokeOpacity={line.colour === null ? 1 - 0.8 * line.reflectance : 1}
+            style={colourStyle(line.colour)}
           />
           {line.points[1] !== undefined && (
             <text
@@ -207,4 +209,13 @@ function steps(length: number): number[] {
 
 function nudged(point: Point, x: number, y: number): Point {
   return { x: point.x + x, y: point.y + y };
+}
+
+/** The ink of a line whose colour has a usual name; the drawing's own for all others. */
+function colourStyle(name: string | null): { stroke?: string } {
+  const known = name === null ? undefined : colourNamed(STARTING_COLOURS, name);
+  if (known === undefined) return {};
+  const { red, green, blue } = rgbOf(known.middle);
+  const share = (channel: number) => Math.round(255 * channel);
+  return { stroke: `rgb(${share(red)} ${share(green)} ${share(blue)})` };
 }

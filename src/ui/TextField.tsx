@@ -1,3 +1,4 @@
+import { useId } from 'react';
 import styles from './TextField.module.css';
 
 interface TextFieldProps {
@@ -7,14 +8,29 @@ interface TextFieldProps {
   placeholder?: string;
   maxLength?: number;
   autoFocus?: boolean;
+  /** Words that are offered; others can be typed. */
+  suggestions?: readonly string[];
 }
 
 /** One line of words. */
-export function TextField({ label, value, onChange, ...rest }: TextFieldProps) {
+export function TextField({ label, value, onChange, suggestions, ...rest }: TextFieldProps) {
+  const list = useId();
   return (
     <label className={styles['field']}>
       <span>{label}</span>
-      <input value={value} onChange={(event) => onChange(event.target.value)} {...rest} />
+      <input
+        value={value}
+        list={suggestions === undefined ? undefined : list}
+        onChange={(event) => onChange(event.target.value)}
+        {...rest}
+      />
+      {suggestions !== undefined && (
+        <datalist id={list}>
+          {suggestions.map((word) => (
+            <option key={word} value={word} />
+          ))}
+        </datalist>
+      )}
     </label>
   );
 }

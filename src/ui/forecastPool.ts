@@ -83,6 +83,7 @@ function joined(parts: readonly Forecast[]): Forecast {
     timeLimits: numbers((part) => part.timeLimits, new Uint8Array(runs)),
     collisions: numbers((part) => part.collisions, new Uint8Array(runs)),
     dropouts: numbers((part) => part.dropouts, new Uint16Array(runs)),
+    answers: numbers((part) => part.answers, new Uint8Array(runs * first.looks.length)),
     conditions: numbers((part) => part.conditions, new Float32Array(runs * conditions)),
   };
 }

@@ -50,6 +50,7 @@ function buffersOf(forecast: Forecast): Transferable[] {
     forecast.timeLimits.buffer,
     forecast.collisions.buffer,
     forecast.dropouts.buffer,
+    forecast.answers.buffer,
     forecast.conditions.buffer,
   ];
 }

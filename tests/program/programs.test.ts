@@ -10,6 +10,7 @@ import { FIELD } from '../../demo/field.ts';
 import { readJsonFile, type RobotFile, type RouteFile } from '../../src/contracts/files.ts';
 import heronHideText from '../../demo/route-heron-hide.json?raw';
 import seedBankText from '../../demo/route-seed-bank.json?raw';
+import seedBankByColourText from '../../demo/route-seed-bank-by-colour.json?raw';
 import sluiceText from '../../demo/route-sluice-and-tide-gauge.json?raw';
 import { javaProgram } from '../../src/core/formats/program/java.ts';
 import { pythonProgram } from '../../src/core/formats/program/python.ts';
@@ -72,18 +73,23 @@ public class Pipe implements RouteProgram.Hub {
     public double rangeMm() { return number("range_mm"); }
     public double sideRangeMm() { return number("side_range_mm"); }
     public double light(String sensor) { return number("light", sensor); }
+    public double[] colour() {
+        String[] parts = ask("colour").replace("[", "").replace("]", "").split(",");
+        return new double[] {Double.parseDouble(parts[0]), Double.parseDouble(parts[1]), Double.parseDouble(parts[2])};
+    }
     public boolean touched() { return ask("touched").equals("true"); }
     public void drive(double left, double right) { ask("drive", left, right); }
     public void stop(String how) { ask("stop", how); }
     public void arm(double power) { ask("arm", power); }
     public double armMotor() { return number("arm_motor"); }
+    public void servo(double position) { ask("servo", position); }
     public double seconds() { return number("seconds"); }
     public void pause(double seconds) { ask("wait", seconds); }
     public static void main(String[] arguments) { new RouteProgram(new Pipe()).run(); }
 }
 `;
 
-type Answer = number | boolean | null;
+type Answer = number | boolean | null | number[];
 
 const folder = () => mkdtempSync(join(tmpdir(), 'corvat-'));
 
@@ -130,10 +136,15 @@ async function converse(
     side_range_mm: () => seen(plant.readSideRange()),
     light: (sensor: LightPlace) => 100 * plant.readLight(sensor),
     touched: () => plant.readTouch(),
+    colour: () => {
+      const { red, green, blue } = plant.readColour();
+      return [100 * red, 100 * green, 100 * blue];
+    },
     drive: (left: number, right: number) => done(plant.setPower(left / 100, right / 100)),
     stop: (how: Stop) => done(plant.halt(how)),
     arm: (power: number) => done(plant.setArmPower(power / 100)),
     arm_motor: () => degrees(plant.readArm()),
+    servo: (position: number) => done(plant.setServo(position / 100)),
     seconds: () => plant.time,
     wait: (seconds: number) => done(plant.advanceTo(plant.time + seconds)),
   };
@@ -157,6 +168,7 @@ describe('the generated programs', () => {
     ['Sluice, then Tide Gauge', demo(sluiceText), FIELD, estimated, true],
     ['Heron Hide', demo(heronHideText), FIELD, estimated, true],
     ['Seed Bank', demo(seedBankText), FIELD, estimated, true],
+    ['Seed Bank by colour', demo(seedBankByColourText), FIELD, estimated, true],
     ['every kind of move', EVERY_KIND_PLAN, EVERY_KIND_FIELD, STARTING_SETUP, true],
     ['every kind of move, left positive', EVERY_KIND_PLAN, EVERY_KIND_FIELD, STARTING_SETUP, false],
     ['motors that wrap at 360', EVERY_KIND_PLAN, EVERY_KIND_FIELD, WRAPPING, true],

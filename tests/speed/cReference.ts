@@ -22,6 +22,7 @@ const experiment: Experiment = {
     width: 20_000,
     height: 20_000,
     border: false,
+    ground: 'white',
     matchSeconds: null,
     models: [],
     walls: [],

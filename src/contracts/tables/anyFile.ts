@@ -2,14 +2,14 @@ import { FileError, readJsonFile, type CorvatFile, type RunRow, type RunsFile } 
 import { readFieldSvg } from './fieldSvg.ts';
 import { FIELD_COLUMNS, readFieldTable } from './fieldTable.ts';
 import { readRobotTable, ROBOT_COLUMNS } from './robotTable.ts';
-import { readRouteTable, ROUTE_COLUMNS } from './routeTable.ts';
+import { FIRST_ROUTE_COLUMNS, readRouteTable } from './routeTable.ts';
 import { readRunsTable, RUN_COLUMNS } from './runsTable.ts';
 
-/** The tables, each with the columns by which its header is known. */
+/** The tables, each with the columns that every version has, by which its header is known. */
 const TABLES: readonly { columns: readonly string[]; read: (text: string) => CorvatFile }[] = [
   { columns: ROBOT_COLUMNS, read: readRobotTable },
   { columns: FIELD_COLUMNS, read: readFieldTable },
-  { columns: ROUTE_COLUMNS, read: readRouteTable },
+  { columns: FIRST_ROUTE_COLUMNS, read: readRouteTable },
   {
     columns: RUN_COLUMNS,
     read: (text) => runsFileOf(readRunsTable(text)),

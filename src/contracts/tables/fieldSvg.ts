@@ -31,6 +31,7 @@ export function writeFieldSvg({ name, field }: FieldFile): string {
       '@data-name': name,
       '@data-border': String(field.border),
       '@data-match': field.matchSeconds ?? '',
+      '@data-ground': field.ground,
       '@data-picture': field.picture === null ? '' : JSON.stringify(field.picture),
       title: name,
       polyline: [
@@ -39,6 +40,7 @@ export function writeFieldSvg({ name, field }: FieldFile): string {
           '@data-id': line.id,
           '@data-name': line.name,
           '@data-reflectance': line.reflectance,
+          ...(line.colour === null ? {} : { '@data-colour': line.colour }),
           '@points': points(line.points),
           '@data-points': pointsText(line.points),
           '@fill': 'none',
@@ -145,6 +147,7 @@ export function readFieldSvg(text: string): FieldFile {
     height: height!,
     border: attribute('data-border') !== 'false',
     matchSeconds: attribute('data-match') === '' ? null : Number(attribute('data-match')),
+    ground: attribute('data-ground') || 'white',
     models: [],
     walls: [],
     lines: [],
@@ -210,6 +213,7 @@ function take(field: Field, shape: string, element: Element): void {
         points: outline,
         width: Number(element['@stroke-width'] ?? 20),
         reflectance: Number(element['@data-reflectance'] ?? 0),
+        colour: element['@data-colour'] ?? null,
       });
       break;
     case 'wall':

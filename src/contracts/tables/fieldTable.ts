@@ -50,7 +50,7 @@ export const FIELD_COLUMNS = [
   'seen',
 ] as const;
 /** Columns that fields of the first version do not have. */
-const NEWER_COLUMNS = ['match_s', 'reflectance'] as const;
+const NEWER_COLUMNS = ['match_s', 'reflectance', 'colour'] as const;
 
 type Line = Partial<
   Record<(typeof FIELD_COLUMNS | typeof NEWER_COLUMNS)[number], string | number | null>
@@ -65,6 +65,7 @@ export function writeFieldTable({ name, field }: FieldFile): string {
       height_mm: field.height,
       border: yesText(field.border),
       match_s: field.matchSeconds,
+      colour: field.ground,
     },
     ...field.models.map(modelLine),
     ...field.lines.map((line): Line => ({
@@ -74,6 +75,7 @@ export function writeFieldTable({ name, field }: FieldFile): string {
       width_mm: line.width,
       outline: pointsText(line.points),
       reflectance: line.reflectance,
+      colour: line.colour,
     })),
     ...field.walls.map((wall): Line => ({
       thing: 'wall',
@@ -135,6 +137,7 @@ export function readFieldTable(text: string): FieldFile {
       height: 0,
       border: false,
       matchSeconds: null,
+      ground: 'white',
       models: [],
       walls: [],
       lines: [],
@@ -148,6 +151,7 @@ export function readFieldTable(text: string): FieldFile {
           field.height = numberIn(row, 'height_mm');
           field.border = yesIn(row, 'border');
           field.matchSeconds = optionalNumberIn(row, 'match_s');
+          field.ground = colourIn(row) ?? field.ground;
           break;
         case 'model':
           field.models.push(modelIn(row));
@@ -219,7 +223,12 @@ function lineIn(row: TableRow): FieldLine {
     points: pointsIn(row, 'outline'),
     width: numberIn(row, 'width_mm'),
     reflectance: optionalNumberIn(row, 'reflectance') ?? 0,
+    colour: colourIn(row),
   };
+}
+
+function colourIn(row: TableRow): string | null {
+  return row.cells['colour'] || null;
 }
 
 function wallIn(row: TableRow): FieldWall {

@@ -1,5 +1,5 @@
 import { TableError, writeTable, type TableRow } from '../../core/formats/table.ts';
-import { setupPaths, setupValue, type RobotParameters } from '../../core/robot/parameters.ts';
+import { SETUP_PATHS, setupValue, type RobotParameters } from '../../core/robot/parameters.ts';
 import { parametersSchema } from '../../core/robot/parameters.ts';
 import { sourceSchema, type Source, type Sources } from '../../core/robot/sources.ts';
 import { robotFileSchema, type RobotFile } from '../files.ts';
@@ -10,7 +10,8 @@ import { checked, countIn, grouped, readWhole } from './cells.ts';
 /**
  * Columns of a robot table: one line a number. A `setup` line gives a number of a setup by its path,
  * a `bench` line a reading of a bench record by its place in the record, both in mm, rad, s and V; a
- * `telemetry` line a part of a recording by its place in it.
+ * `telemetry` line a part of a recording by its place in it. The colours that a setup knows stand in `setup` lines
+ * by their places, such as `colours.0.name`.
  */
 export const ROBOT_COLUMNS = [
   'robot',
@@ -25,18 +26,24 @@ export const ROBOT_COLUMNS = [
 
 /** Writes a robot with its setups and bench records as CSV. */
 export function writeRobotTable(file: RobotFile): string {
-  const setups = file.setups.flatMap(({ number, createdAt, reason, setup, sources }) =>
-    setupPaths(setup).map((path) => ({
+  const setups = file.setups.flatMap(({ number, createdAt, reason, setup, sources }) => {
+    const line = (quantity: string, value: string, source: Source | undefined) => ({
       robot: file.name,
       part: 'setup',
       number,
       created: createdAt,
       reason,
-      quantity: path,
-      value: String(setupValue(setup, path)),
-      source: sourceText(sources[path]),
-    })),
-  );
+      quantity,
+      value,
+      source: sourceText(source),
+    });
+    return [
+      ...SETUP_PATHS.map((path) => line(path, String(setupValue(setup, path)), sources[path])),
+      ...leavesOf(setup.colours, 'colours').map(([place, value]) =>
+        line(place, JSON.stringify(value), sources['colours']),
+      ),
+    ];
+  });
   const leafRows = (part: string, number: number, created: string, document: unknown) =>
     leavesOf(document).map(([place, value]) => ({
       robot: file.name,
@@ -85,10 +92,17 @@ export function readRobotTable(text: string): RobotFile {
 function setupIn(rows: TableRow[]): RobotFile['setups'][number] {
   const first = rows[0]!;
   const groups: Record<string, Record<string, unknown>> = {};
+  const colours: TableRow[] = [];
   const sources: Sources = {};
   for (const row of rows) {
     const path = row.cells['quantity']!;
     const [group, name, more] = path.split('.');
+    if (group === 'colours') {
+      colours.push(row);
+      const source = sourceIn(row);
+      if (source !== null) sources[group] = source;
+      continue;
+    }
     if (group === undefined || name === undefined || more !== undefined) {
       throw new TableError(row.line, 'quantity', 'write a path such as drive.track.');
     }
@@ -100,9 +114,17 @@ function setupIn(rows: TableRow[]): RobotFile['setups'][number] {
     number: countIn(first, 'number'),
     createdAt: first.cells['created']!,
     reason: first.cells['reason']!,
-    setup: checked(first, parametersSchema, groups) satisfies RobotParameters,
+    setup: checked(first, parametersSchema, {
+      ...groups,
+      ...coloursIn(colours),
+    }) satisfies RobotParameters,
     sources,
   };
+}
+
+/** The colours of a setup, where the table has any. */
+function coloursIn(rows: TableRow[]): { colours?: unknown } {
+  return rows.length === 0 ? {} : (documentIn(rows) as { colours: unknown });
 }
 
 function benchIn(rows: TableRow[]): RobotFile['benchRecords'][number] {

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { numberIn, TableError, writeTable, type TableRow } from '../../core/formats/table.ts';
 import { planSchema } from '../../core/route/planSchema.ts';
 import { routeFileSchema, type RouteFile } from '../files.ts';
+import { askSchema } from '../../core/moves/questions.ts';
 import { promiseSchema } from '../records.ts';
 import { checked, countIn, grouped, readWhole } from './cells.ts';
 import { MOVE_COLUMNS, moveIn, moveLine, NEWER_MOVE_COLUMNS } from './moveCells.ts';
@@ -9,9 +10,10 @@ import { MOVE_COLUMNS, moveIn, moveLine, NEWER_MOVE_COLUMNS } from './moveCells.
 /**
  * Columns of a route table: one line a move of a revision. Headings and turns count to the right. A
  * revision without any has one line whose `item` is empty. In tables of the first version
- * checkpoints are lines of their own, with the move that they stand after.
+ * checkpoints are lines of their own, with the move that they stand after. What an aim promised, and what a
+ * program waits for at its start, are small documents: JSON in one cell.
  */
-export const ROUTE_COLUMNS = [
+const ROUTE_COLUMNS = [
   'route',
   'robot',
   'field',
@@ -23,13 +25,17 @@ export const ROUTE_COLUMNS = [
   'created',
   'start',
   'promises',
+  'start_by',
   'item',
   ...MOVE_COLUMNS,
   ...NEWER_MOVE_COLUMNS,
 ] as const;
 /** Columns that tables of the first version lack. */
-const NEWER_COLUMNS: readonly string[] = [...NEWER_MOVE_COLUMNS, 'promises'];
-const FIRST_COLUMNS = ROUTE_COLUMNS.filter((column) => !NEWER_COLUMNS.includes(column));
+const NEWER_COLUMNS: readonly string[] = [...NEWER_MOVE_COLUMNS, 'promises', 'start_by'];
+/** Those that every version has. */
+export const FIRST_ROUTE_COLUMNS = ROUTE_COLUMNS.filter(
+  (column) => !NEWER_COLUMNS.includes(column),
+);
 
 type Line = Partial<Record<(typeof ROUTE_COLUMNS)[number], string | number | null>>;
 
@@ -47,6 +53,7 @@ export function writeRouteTable(file: RouteFile): string {
       reason: revision.reason,
       created: revision.createdAt,
       start: revision.plan.startId,
+      start_by: revision.plan.startBy === undefined ? '' : JSON.stringify(revision.plan.startBy),
     };
     const items: Line[] = revision.plan.moves.map((move) => ({ item: 'move', ...moveLine(move) }));
     // What an aim promised is a small document of its own: JSON, once a revision.
@@ -62,7 +69,7 @@ export function writeRouteTable(file: RouteFile): string {
 
 /** Reads a route from CSV; throws a FileError that names line and column. */
 export function readRouteTable(text: string): RouteFile {
-  return readWhole(text, FIRST_COLUMNS, (rows) => {
+  return readWhole(text, FIRST_ROUTE_COLUMNS, (rows) => {
     const first = rows[0];
     if (first === undefined) throw new TableError(1, null, 'there is no line below the header.');
     return checked(
@@ -89,6 +96,16 @@ function promisesIn(row: TableRow): RouteFile['revisions'][number]['promises'] {
     return z.array(promiseSchema).parse(JSON.parse(text));
   } catch {
     throw new TableError(row.line, 'promises', 'leave this cell as it was written, or empty.');
+  }
+}
+
+function startIn(row: TableRow): { startBy?: unknown } {
+  const text = row.cells['start_by'] ?? '';
+  if (text === '') return {};
+  try {
+    return { startBy: askSchema.parse(JSON.parse(text)) };
+  } catch {
+    throw new TableError(row.line, 'start_by', 'leave this cell as it was written, or empty.');
   }
 }
 
@@ -121,7 +138,7 @@ function revisionIn(rows: TableRow[]): RouteFile['revisions'][number] {
     plan: checked(
       first,
       planSchema,
-      { startId: first.cells['start'], moves, checkpoints },
+      { startId: first.cells['start'], ...startIn(first), moves, checkpoints },
       { startId: 'start' },
     ),
   };

@@ -9,7 +9,8 @@ import robotText from '../../../demo/robot.json?raw';
 import heronHide from '../../../demo/route-heron-hide.json?raw';
 import sluice from '../../../demo/route-sluice-and-tide-gauge.json?raw';
 import runsText from '../../../demo/runs.csv?raw';
-import { setupPaths, STARTING_SETUP, withSetupValues } from '../../core/robot/parameters.ts';
+import { SETUP_PATHS, STARTING_SETUP, withSetupValues } from '../../core/robot/parameters.ts';
+import type { Ask } from '../../core/moves/questions.ts';
 import type { Move } from '../../core/moves/index.ts';
 import {
   readJsonFile,
@@ -97,6 +98,18 @@ const ends = {
 };
 const held = { speed, hold: one('none', 'encoders', 'gyro'), heading, gain, ...ends };
 const sees = one('dark', 'light');
+const ask: fc.Arbitrary<Ask> = fc.oneof(
+  fc.record({
+    kind: fc.constant('range' as const),
+    sensor: one('ahead', 'side'),
+    nearerThan: length,
+  }),
+  fc.record({ kind: fc.constant('light' as const), sensor: one('first', 'second'), sees }),
+  fc.record({ kind: fc.constant('colour' as const), colour: words }),
+  fc.record({ kind: fc.constant('touch' as const) }),
+  fc.record({ kind: fc.constant('arm' as const), angle: number(-100, 100) }),
+  fc.record({ kind: fc.constant('servo' as const), position: number(0, 1) }),
+);
 const untilLength = fc.record({ kind: fc.constant('length' as const), length });
 /** A move of a kind with these members; every kind has its line here. */
 const ofKind = <K extends Move['kind']>(
@@ -180,10 +193,30 @@ const moveOfEachKind: { [K in Move['kind']]: fc.Arbitrary<Move> } = {
     angle: number(-100, 100),
     power: number(0.001, 1),
     stallTime: number(0.001, 10),
+    servo: fc.option(number(0, 1)),
     ...ends,
   }),
   wait: ofKind('wait', { duration: number(0, 60) }),
   checkpoint: ofKind('checkpoint', { name: words, modelId: id, pause: number(0, 60) }),
+  'until colour': ofKind('until colour', {
+    colour: words,
+    looks: fc.integer({ min: 1, max: 50 }),
+    along: fc.oneof(
+      fc.record({
+        kind: fc.constant('straight' as const),
+        backwards: yes,
+        hold: one('none', 'encoders', 'gyro'),
+        heading,
+      }),
+      fc.record({ kind: fc.constant('line' as const), edge: one('left', 'right') }),
+    ),
+    speed,
+    gain,
+    ...ends,
+  }),
+  choose: ofKind('choose', { ask, looks: fc.integer({ min: 1, max: 99 }) }),
+  otherwise: ofKind('otherwise', {}),
+  join: ofKind('join', {}),
   repeat: ofKind('repeat', { fromId: id, times: fc.integer({ min: 1, max: 50 }) }),
 };
 const move = fc.oneof(...Object.values(moveOfEachKind));
@@ -195,9 +228,10 @@ const route: fc.Arbitrary<RouteFile> = fc
     field: words,
     goal: number(0.05, 0.99),
     reason: words,
+    startBy: fc.option(ask),
     moves: fc.uniqueArray(move, { selector: (one) => one.id, maxLength: 8 }),
   })
-  .map(({ name, robot: ofRobot, field: onField, goal, reason, moves }) => ({
+  .map(({ name, robot: ofRobot, field: onField, goal, reason, startBy, moves }) => ({
     corvat: 'route',
     version: 1,
     name,
@@ -213,6 +247,7 @@ const route: fc.Arbitrary<RouteFile> = fc
       createdAt: '2026-11-05T17:40:00.123Z',
       plan: {
         startId: 'near',
+        ...(startBy === null ? {} : { startBy }),
         moves,
       },
     })),
@@ -229,7 +264,7 @@ describe('any document', () => {
   });
 
   it('that is a robot comes back from CSV to the last digit', () => {
-    const numbers = setupPaths(STARTING_SETUP).filter((path) => path.startsWith('ground.'));
+    const numbers = SETUP_PATHS.filter((path) => path.startsWith('ground.'));
     fc.assert(
       fc.property(
         words,
@@ -297,6 +332,7 @@ describe('any document', () => {
               width: 2200,
               height: 1100,
               border: round,
+              ground: 'grey felt',
               models: [
                 {
                   id: 'model',
@@ -313,7 +349,16 @@ describe('any document', () => {
               ],
               matchSeconds: round ? null : 150.5,
               walls: [{ id: 'wall', name, points: corners, seen: round }],
-              lines: [{ id: 'line', name, points: corners, width: 22, reflectance: 0.25 }],
+              lines: [
+                {
+                  id: 'line',
+                  name,
+                  points: corners,
+                  width: 22,
+                  reflectance: 0.25,
+                  colour: 'sea green',
+                },
+              ],
               picture: round ? null : { x: -10.5, y: 3, width: 2300, height: 1200, turned },
               starts: [{ id: 'start', name, pose: { ...corners[1]!, heading: turned } }],
             },

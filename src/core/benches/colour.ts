@@ -1,33 +1,21 @@
 import { circularMean, radians, wrapAngle } from '../mathematics/angle.ts';
 import { mean, standardDeviation } from '../mathematics/sample.ts';
-
-/** A colour as hue (rad), saturation and value (shares of 1). */
-export interface HueColour {
-  hue: number;
-  saturation: number;
-  value: number;
-}
+import { hueColour, isHued, type ColourClass, type HueColour, type Rgb } from '../robot/colours.ts';
 
 /** One reading over a patch that somebody named; red, green and blue as shares of 1. */
-export interface ColourSample {
+export interface ColourSample extends Rgb {
   name: string;
-  red: number;
-  green: number;
-  blue: number;
 }
 
-/** What is known of one named colour. */
-export interface ColourClass {
-  name: string;
-  middle: HueColour;
-  spread: HueColour;
-  /** Whether its hue says anything: on white, grey and black hue jumps about. */
-  hued: boolean;
+/** What is known of one named colour, and from how many readings. */
+interface SampledColour extends ColourClass {
   samples: number;
 }
 
 export interface ColourResult {
-  classes: ColourClass[];
+  classes: SampledColour[];
+  /** Standard deviation of one channel of a reading about its class, shares of 1. */
+  noise: number;
   /** Counts: row the true name, column what it was taken for; the last column is "none of them". */
   confusion: number[][];
   /** Share of samples that the others would name right. */
@@ -36,33 +24,12 @@ export interface ColourResult {
   overlaps: { a: string; b: string; wrong: number }[];
 }
 
-/** Below these the hue of a reading is not used. */
-const GATES = { saturation: 0.25, value: 0.1 } as const;
 /** Scaled distance beyond which a reading is none of the classes. */
 const REJECT_BEYOND = 5;
 /** Smallest spreads that are estimated: a few samples of one moment show too little. */
 const LEAST: HueColour = { hue: radians(4), saturation: 0.04, value: 0.04 };
 
-/** Red, green and blue to hue, saturation and value (Smith, SIGGRAPH 1978). */
-export function hueColour(red: number, green: number, blue: number): HueColour {
-  const value = Math.max(red, green, blue);
-  const range = value - Math.min(red, green, blue);
-  if (range === 0) return { hue: 0, saturation: 0, value };
-  const sixth =
-    value === red
-      ? (green - blue) / range
-      : value === green
-        ? 2 + (blue - red) / range
-        : 4 + (red - green) / range;
-  const hue = (sixth * Math.PI) / 3;
-  return { hue: hue < 0 ? hue + 2 * Math.PI : hue, saturation: range / value, value };
-}
-
-function isHued({ saturation, value }: HueColour): boolean {
-  return saturation >= GATES.saturation && value >= GATES.value;
-}
-
-function classOf(name: string, colours: readonly HueColour[]): ColourClass {
+function classOf(name: string, colours: readonly HueColour[]): SampledColour {
   const hues = colours.map(({ hue }) => hue);
   const hue = circularMean(hues);
   const away = hues.map((one) => wrapAngle(one - hue));
@@ -113,7 +80,7 @@ function classify(colour: HueColour, classes: readonly ColourClass[]): string | 
  */
 export function colourResult(samples: readonly ColourSample[]): ColourResult | null {
   const names = [...new Set(samples.map(({ name }) => name))];
-  const colours = samples.map(({ red, green, blue }) => hueColour(red, green, blue));
+  const colours = samples.map(hueColour);
   const of = (name: string, without = -1) =>
     colours.filter((_, i) => samples[i]!.name === name && i !== without);
   if (names.length < 2 || names.some((name) => of(name).length < 2)) return null;
@@ -135,20 +102,18 @@ export function colourResult(samples: readonly ColourSample[]): ColourResult | n
     )
     .filter(({ wrong }) => wrong > 0)
     .toSorted((x, y) => y.wrong - x.wrong);
-  return { classes, confusion, right, overlaps };
+  return { classes, confusion, right, overlaps, noise: channelNoise(names, samples) };
 }
 
-/** The rule of one class in words, as a team would write it into a program. */
-export function colourRule({ name, middle, spread, hued }: ColourClass): string {
-  const percent = (share: number) => Math.round(100 * Math.min(1, Math.max(0, share)));
-  const degree = (angle: number) => Math.round(((angle * 180) / Math.PI + 360) % 360);
-  const between = (low: number, high: number) => `${percent(low)} to ${percent(high)} %`;
-  const value = `value ${between(middle.value - 3 * spread.value, middle.value + 3 * spread.value)}`;
-  if (!hued) {
-    return `${name}: saturation under ${percent(GATES.saturation)} %, ${value}`;
-  }
-  const from = degree(middle.hue - 3 * spread.hue);
-  const to = degree(middle.hue + 3 * spread.hue);
-  const over = from > to ? ' (over 0°)' : '';
-  return `${name}: hue ${from}° to ${to}°${over}, saturation over ${percent(GATES.saturation)} %, ${value}`;
+/** Pooled standard deviation of the channels within the classes. */
+function channelNoise(names: readonly string[], samples: readonly ColourSample[]): number {
+  const squares = names.flatMap((name) => {
+    const own = samples.filter((sample) => sample.name === name);
+    return (['red', 'green', 'blue'] as const).map((channel) => {
+      const values = own.map((sample) => sample[channel]);
+      return { sum: standardDeviation(values) ** 2 * (values.length - 1), free: values.length - 1 };
+    });
+  });
+  const free = squares.reduce((sum, one) => sum + one.free, 0);
+  return Math.sqrt(squares.reduce((sum, one) => sum + one.sum, 0) / free);
 }

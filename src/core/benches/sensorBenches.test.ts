@@ -5,7 +5,8 @@ import { STARTING_SETUP, withSetupValues } from '../robot/parameters.ts';
 import { approachDelay } from '../robot/stopping.ts';
 import { normal, uniform } from '../mathematics/randomness.ts';
 import { nominalRun } from '../simulation/run.ts';
-import { colourResult, colourRule, hueColour, type ColourSample } from './colour.ts';
+import { colourRuleText, hueColour } from '../robot/colours.ts';
+import { colourResult, type ColourSample } from './colour.ts';
 import { delaysResult } from './delays.ts';
 import {
   falseTriggersPerSecond,
@@ -134,6 +135,7 @@ describe('the range bench', () => {
         width: 2000,
         height: 1000,
         border: true,
+        ground: 'white',
         models: [],
         walls: [],
         lines: [],
@@ -203,7 +205,7 @@ describe('the light bench', () => {
 describe('the colour bench', () => {
   it('turns red, green and blue into hue, saturation and value as Python does', () => {
     for (const { rgb, hsv } of reference.colours) {
-      const { hue, saturation, value } = hueColour(...(rgb as [number, number, number]));
+      const { hue, saturation, value } = hueColour({ red: rgb[0]!, green: rgb[1]!, blue: rgb[2]! });
       expect(hue / (2 * Math.PI)).toBeCloseTo(hsv[0]!, 12);
       expect(saturation).toBeCloseTo(hsv[1]!, 12);
       expect(value).toBeCloseTo(hsv[2]!, 12);
@@ -238,8 +240,10 @@ describe('the colour bench', () => {
     expect(result.right).toBeGreaterThan(0.95);
     const [red, , white] = result.classes;
     expect(white!.hued).toBe(false);
-    expect(colourRule(red!)).toMatch(/^red: hue 3\d\d° to \d+° \(over 0°\), saturation over 25 %/);
-    expect(colourRule(white!)).toMatch(/^white: saturation under 25 %, value/);
+    expect(colourRuleText(red!)).toMatch(
+      /^red: hue 3\d\d° to \d+° \(over 0°\), saturation over 25 %/,
+    );
+    expect(colourRuleText(white!)).toMatch(/^white: saturation under 25 %, value/);
     expect(result.confusion.map((row) => row.length)).toEqual([5, 5, 5, 5]);
   });
 

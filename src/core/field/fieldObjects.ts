@@ -20,7 +20,14 @@ export function fieldObjectsOf(field: Field): FieldObject[] {
 }
 
 /** What a field is besides the things on it. */
-export const TABLE_MEMBERS = ['width', 'height', 'border', 'matchSeconds', 'picture'] as const;
+export const TABLE_MEMBERS = [
+  'width',
+  'height',
+  'border',
+  'matchSeconds',
+  'ground',
+  'picture',
+] as const;
 export type TableMember = (typeof TABLE_MEMBERS)[number];
 
 /** Whether two values say the same. They are plain data, so their text tells. */

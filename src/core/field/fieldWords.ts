@@ -15,6 +15,7 @@ export const TABLE_WORDS: Readonly<Record<TableMember, string>> = {
   height: 'The depth of the table',
   border: 'The border',
   matchSeconds: 'The time of a match',
+  ground: 'The colour of the table',
   picture: 'The place of the picture',
 };
 

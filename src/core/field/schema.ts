@@ -48,6 +48,8 @@ const lineSchema = z.strictObject({
   width: positive,
   /** How light it is: 0 as dark as the dark that was measured, 1 as light as the table. */
   reflectance: chance.default(0),
+  /** What its colour is called, by the name that the colour bench has for it; null where nobody said. */
+  colour: nameSchema.nullable().default(null),
 });
 
 /** Where a picture lies: its lower left corner, its size in mm, and how far it is turned, rad. */
@@ -68,6 +70,8 @@ export const fieldSchema = z
     border: z.boolean(),
     /** How long a match lasts on this table, s; null when nobody said. */
     matchSeconds: z.number().positive().max(3600).nullable().default(null),
+    /** What the colour of the bare table is called. */
+    ground: nameSchema.default('white'),
     models: listOf(modelSchema, { most: 100 }),
     // Fields from before there were walls and pictures have none.
     walls: listOf(wallSchema, { most: 100 }).default([]),

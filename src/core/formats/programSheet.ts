@@ -1,4 +1,6 @@
 import { definitionOf } from '../moves/index.ts';
+import { questionOf } from '../moves/questions.ts';
+import { questionKind } from '../program/questions/index.ts';
 import { instructionKind } from '../program/instructions/index.ts';
 import type { SheetText } from '../program/text.ts';
 import type { RobotParameters } from '../robot/parameters.ts';
@@ -10,6 +12,15 @@ import { titlesOf } from '../route/titles.ts';
 export interface SheetStep extends SheetText {
   moveId: string;
   title: string;
+}
+
+/** What is done before the first move, in sentences. */
+export function startSentences({ startBy }: RoutePlan, setup: RobotParameters): string[] {
+  const ready = 'Put the robot against the jig, hands off.';
+  const zero = 'Wait until the gyro rate reads zero, then reset the heading.';
+  if (startBy === undefined) return [ready, zero];
+  const question = questionOf(startBy, setup);
+  return [ready, `Stand still until ${questionKind(question).words(question, setup)}.`, zero];
 }
 
 /** The moves of a plan in words, one entry a move. */

@@ -1,4 +1,5 @@
 import { headingError } from '../mathematics/angle.ts';
+import { edgeSlope, lineDelay, recommendedEdgeGain } from '../robot/edgeFollowing.ts';
 import { brakedMove } from '../robot/brakedMove.ts';
 import { powerOfSpeed, stoppingDistance, topSpeed, type Stop } from '../robot/motor.ts';
 import type { RobotParameters } from '../robot/parameters.ts';
@@ -79,6 +80,27 @@ export function heldSteering(
             : setup.gyro.scale * (heading + headingError(move.heading, heading)),
       };
   }
+}
+
+/**
+ * How a robot follows the edge of a dark line.
+ *
+ * @param gain turning rate per mm off the edge, rad/(s·mm); null takes what the robot recommends at this speed
+ */
+export function edgeSteering(
+  edge: 'left' | 'right',
+  gain: number | null,
+  speed: number,
+  setup: RobotParameters,
+): Steering {
+  const wanted = gain ?? recommendedEdgeGain(setup.light.firstX, speed, lineDelay(setup));
+  return {
+    hold: 'line',
+    gain: (wanted / edgeSlope(setup)) * powerPerRate(setup),
+    threshold: setup.light.threshold,
+    // On the left edge, light means too far to the left.
+    side: edge === 'left' ? -1 : 1,
+  };
 }
 
 /** The end of a straight by a light sensor. */

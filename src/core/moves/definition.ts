@@ -24,6 +24,9 @@ interface MovePlace {
   unmeasured: readonly { id: string; name: string }[];
 }
 
+/** A choice opens two ways, turns to the second one, and closes. */
+export type Bracket = 'opens' | 'turns' | 'closes';
+
 /** The number of a move that decides where it ends, mm or rad. */
 export interface Aim<M> {
   name: AimableNumber;
@@ -36,8 +39,8 @@ export interface Aim<M> {
 interface MoveBehaviour<M> {
   /** What it is called. */
   name: string;
-  /** The key that adds one to a route, and what it is for, in a few words. */
-  key: string;
+  /** The key that adds one to a route, null where it comes with another move; and what it is for, in a few words. */
+  key: string | null;
   purpose: string;
   /** Plausible numbers of a new one. */
   starting: Omit<M, 'id' | 'kind'>;
@@ -67,6 +70,8 @@ interface MoveBehaviour<M> {
   readsGyro?(this: void, move: M): boolean;
   /** Whether it is meant to touch something; absent means no. */
   touches?: boolean;
+  /** Its part in a choice of two ways, which are two rows of moves between three such moves. */
+  bracket?: Bracket;
   /** What it says in a program sheet where its instruction says something else. */
   sentences?(this: void, move: M, position: (id: string) => number): string[];
   /** What is worth knowing before it is driven, in sentences. */

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { approachMove } from './approach/move.ts';
 import { arcMove } from './arc/move.ts';
 import { armMove } from './arm/move.ts';
+import { chooseMove, joinMove, otherwiseMove, type BracketMove } from './choose/move.ts';
 import { checkpointMove } from './checkpoint/move.ts';
 import type { MoveDefinition, MoveOf } from './definition.ts';
 import { driveMove } from './drive/move.ts';
@@ -11,6 +12,7 @@ import { repeatMove, type RepeatMove } from './repeat/move.ts';
 import { settleMove } from './settle/move.ts';
 import { squareUpMove } from './squareUp/move.ts';
 import { turnMove } from './turn/move.ts';
+import { untilColourMove } from './untilColour/move.ts';
 import { untilLineMove } from './untilLine/move.ts';
 import { untilTouchMove } from './untilTouch/move.ts';
 import { waitMove } from './wait/move.ts';
@@ -22,6 +24,7 @@ export const MOVES = [
   approachMove,
   arcMove,
   untilLineMove,
+  untilColourMove,
   followLineMove,
   followWallMove,
   untilTouchMove,
@@ -31,14 +34,17 @@ export const MOVES = [
   waitMove,
   checkpointMove,
   repeatMove,
+  chooseMove,
+  otherwiseMove,
+  joinMove,
 ] as const;
 
 export type Move = MoveOf<(typeof MOVES)[number]>;
 export type MoveKind = Move['kind'];
 export type MoveOfKind<Kind extends MoveKind> = Extract<Move, { kind: Kind }>;
 
-/** Moves that take time or place: all but the repeat, which only says what to do again. */
-export type Action = Exclude<Move, RepeatMove>;
+/** Moves that are carried out: all but those that only arrange others. */
+export type Action = Exclude<Move, RepeatMove | BracketMove>;
 
 export const moveSchema: z.ZodType<Move> = z.discriminatedUnion('kind', [
   driveMove.schema,
@@ -50,6 +56,11 @@ const BY_KIND = new Map(MOVES.map((definition) => [definition.kind, definition])
 /** Whether there is a kind of move of this name. */
 export function isMoveKind(kind: string): kind is MoveKind {
   return BY_KIND.has(kind as MoveKind);
+}
+
+/** Whether a move is carried out, and does not only arrange others. */
+export function isAction(move: Move): move is Action {
+  return definitionOf(move.kind).compile !== undefined;
 }
 
 /** All that there is to a kind of move. */

@@ -23,6 +23,7 @@ export function simulateTurnTrials(
     width: 1000,
     height: 1000,
     border: false,
+    ground: 'white',
     matchSeconds: null,
     models: [],
     walls: [],

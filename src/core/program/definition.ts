@@ -10,6 +10,14 @@ export interface InstructionBase {
   moveId: string;
   /** s after which the program gives up. */
   timeLimit: number;
+  /** Present in a branch: it is carried out when the look at this place among the instructions said so. */
+  when?: Condition;
+}
+
+/** What a look has to have said. */
+export interface Condition {
+  look: number;
+  answer: boolean;
 }
 
 /** Instructions that use the motors. */
@@ -38,6 +46,8 @@ export interface InstructionDefinition<I extends { kind: string }> {
   sensesField?(this: void, instruction: I): boolean;
   /** What of the field it has to see: something ahead, a line on the ground, a wall at its side. */
   sees?(this: void, instruction: I): FieldSight[];
+  /** The colour that it looks for; null where it looks for none. */
+  colour?(this: void, instruction: I): string | null;
   /** Noise of the sensor that its end waits for; null where it waits for none. */
   endNoise?(this: void, instruction: I, trueParameters: RobotParameters): EndingNoise | null;
   /** The loop in which it follows something of the field; null where it follows nothing. */

@@ -1,3 +1,4 @@
+import type { Rgb } from '../robot/colours.ts';
 import type { LightPlace, RobotParameters } from '../robot/parameters.ts';
 import type { Stop } from '../robot/motor.ts';
 
@@ -17,17 +18,28 @@ export interface ProgramRobot {
   /** Reflected light, a share of 1. */
   readLight(place: LightPlace): number;
   readTouch(): boolean;
+  /** What the colour sensor sees, shares of 1. */
+  readColour(): Rgb;
   /** Position of the attachment motor, rad. */
   readArm(): number;
   /** Powers as shares of full power, −1 to 1. */
   setPower(left: number, right: number): void;
   setArmPower(power: number): void;
+  /** Sends the servo to a share of its travel. */
+  setServo(position: number): void;
 }
 
 /** What the program remembers from move to move. */
 export interface ProgramMemory {
   /** Added to every heading that the gyro reports, rad: set where the heading becomes known again. */
   headingOffset: number;
+  /** Where the servo was sent last, a share of its travel. */
+  servo: number;
+}
+
+/** What a program remembers when it starts. */
+export function startingMemory({ servo }: RobotParameters): ProgramMemory {
+  return { headingOffset: 0, servo: servo.rest };
 }
 
 /** What a loop asks of every tick. */
@@ -53,6 +65,8 @@ export interface ProgramRunner {
   pause(duration: number): void;
   /** Waits until the gyro's rate stays near zero, and makes its heading 0. */
   settleAndZero(timeLimit: number): MoveEnd;
+  /** What a look has said: which of two ways is taken. */
+  answer(yes: boolean): void;
   /** The robot stands flat against something: its heading is known again, rad as the gyro counts. */
   standFlat(heading: number): void;
 }

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { degrees, radians } from '../mathematics/angle.ts';
-import { STARTING_SETUP, setupPaths, setupValue, withSetupValues } from './parameters.ts';
+import { STARTING_SETUP, SETUP_PATHS, setupValue, withSetupValues } from './parameters.ts';
 import {
   alongArc,
   distanceOfMotor,
@@ -120,7 +120,7 @@ describe('a setup', () => {
     const next = withSetupValues(STARTING_SETUP, { 'drive.track': 119.5 });
     expect(setupValue(next, 'drive.track')).toBe(119.5);
     expect(STARTING_SETUP.drive.track).toBe(120);
-    expect(setupPaths(STARTING_SETUP)).toContain('gyro.rightPositive');
+    expect(SETUP_PATHS).toContain('gyro.rightPositive');
     expect(() => withSetupValues(STARTING_SETUP, { 'drive.colour': 1 })).toThrow(/drive.colour/);
   });
 });

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { coloursSchema, STARTING_COLOURS, type ColourClass } from './colours.ts';
 import { chance, finite, from, millimetres, notNegative, positive } from '../schema/numbers.ts';
 import { group, number, schemaOf, toggle, type ValuesOf } from './parameterEntry.ts';
 
@@ -6,17 +7,9 @@ import { group, number, schemaOf, toggle, type ValuesOf } from './parameterEntry
  * Every number that describes one robot, once: its words on the screen, what it measures, where a new robot starts, and
  * its limits. Type, schema, form, table and starting values follow from here. Values are in core units: mm, rad, s, V.
  *
- * Standard deviations are named `…Spread`; they describe what differs from run to run and feed the forecast.
+ * Groups stand in the order in which a team comes across them. Standard deviations are named `…Spread`; they describe what differs from run to run and feed the forecast.
  */
 export const PARAMETERS = {
-  /** Outline and tool point, measured from the middle of the axle; x ahead, y to the left. */
-  body: group('Outline', {
-    ahead: number('Front, ahead of the axle', 'length', 110, notNegative),
-    behind: number('Back, behind the axle', 'length', 60, notNegative),
-    width: number('Width', 'length', 150, positive),
-    toolX: number('Tool point, ahead of the axle', 'length', 130, millimetres),
-    toolY: number('Tool point, left of the middle', 'length', 0, millimetres),
-  }),
   drive: group('Wheels', {
     /** Mean of both driven wheels, mm. */
     wheelDiameter: number('Wheel diameter', 'length', 60, positive, { digits: 2 }),
@@ -30,6 +23,14 @@ export const PARAMETERS = {
     encoderStep: number('Motor position step', 'angle', Math.PI / 180, notNegative, { digits: 2 }),
     /** Whether the motor position starts again at 0 after a full turn instead of counting on. */
     encoderWraps: toggle(false),
+  }),
+  /** Outline and tool point, measured from the middle of the axle; x ahead, y to the left. */
+  body: group('Outline', {
+    ahead: number('Front, ahead of the axle', 'length', 110, notNegative),
+    behind: number('Back, behind the axle', 'length', 60, notNegative),
+    width: number('Width', 'length', 150, positive),
+    toolX: number('Tool point, ahead of the axle', 'length', 130, millimetres),
+    toolY: number('Tool point, left of the middle', 'length', 0, millimetres),
   }),
   motor: group('Motors', {
     /** Shaft speed without load at the nominal voltage and full power, rad/s. */
@@ -135,6 +136,19 @@ export const PARAMETERS = {
     },
     { later: true },
   ),
+  /** The sensor that tells colours, where it looks at the ground from the middle of the axle. */
+  colour: group(
+    'Colour sensor',
+    {
+      x: number('Ahead of the axle', 'length', 70, millimetres),
+      y: number('Left of the middle', 'length', 0, millimetres),
+      /** Radius of the spot that it sees, mm. */
+      spot: number('Radius of the spot that it sees', 'length', 6, positive),
+      /** Standard deviation of one channel of one reading, a share of 1. */
+      noise: number('Noise of a channel', 'share', 0.015, chance, { digits: 2 }),
+    },
+    { later: true },
+  ),
   /** A bumper over the whole width of the robot. */
   touch: group(
     'Bumper',
@@ -156,11 +170,27 @@ export const PARAMETERS = {
     },
     { later: true },
   ),
-  battery: group('Battery', {
-    /** Voltage under which the team runs, V. */
-    voltage: number('Voltage in use', 'voltage', 8, positive, { digits: 2 }),
-    voltageSpread: number('Spread from run to run', 'voltage', 0.1, notNegative, { digits: 2 }),
-  }),
+  /** A servo: it goes to a share of its travel by itself and says nothing of where it is. */
+  servo: group(
+    'Servo',
+    {
+      /** Where it stands at the start of a run, a share of its travel. */
+      rest: number('Stands at the start at', 'share', 0, chance, { digits: 0 }),
+      /** s from one end of its travel to the other. */
+      travelTime: number('From end to end', 'time', 0.6, from(0.01, 20), { digits: 2 }),
+    },
+    { later: true },
+  ),
+  /** What is left to chance when the robot is pressed flat against the border. */
+  contact: group(
+    'Standing flat',
+    {
+      headingSpread: number('Spread of the heading', 'angle', 0.004, notNegative, { digits: 2 }),
+      /** Spread of the distance from the border, mm. */
+      distanceSpread: number('Spread of the distance', 'length', 0.7, notNegative, { digits: 2 }),
+    },
+    { later: true },
+  ),
   /** How differently the robot is put down by hand, along and across its direction. */
   placement: group('Put down by hand', {
     alongSpread: number('Spread along', 'length', 2, notNegative, { digits: 2 }),
@@ -179,22 +209,22 @@ export const PARAMETERS = {
     /** Heading kick of one bump, rad. */
     bumpHeading: number('One bump turns by', 'angle', 0.006, notNegative, { digits: 2 }),
   }),
-  /** What is left to chance when the robot is pressed flat against the border. */
-  contact: group(
-    'Standing flat',
-    {
-      headingSpread: number('Spread of the heading', 'angle', 0.004, notNegative, { digits: 2 }),
-      /** Spread of the distance from the border, mm. */
-      distanceSpread: number('Spread of the distance', 'length', 0.7, notNegative, { digits: 2 }),
-    },
-    { later: true },
-  ),
+  battery: group('Battery', {
+    /** Voltage under which the team runs, V. */
+    voltage: number('Voltage in use', 'voltage', 8, positive, { digits: 2 }),
+    voltageSpread: number('Spread from run to run', 'voltage', 0.1, notNegative, { digits: 2 }),
+  }),
 };
 
 type Groups = typeof PARAMETERS;
 
 /** The numbers of one robot. A setup is an immutable revision of them. */
-export type RobotParameters = { [Group in keyof Groups]: ValuesOf<Groups[Group]['entries']> };
+type RobotNumbers = { [Group in keyof Groups]: ValuesOf<Groups[Group]['entries']> };
+
+/** All that describes one robot: its numbers, and the colours that its sensor knows. */
+export interface RobotParameters extends RobotNumbers {
+  colours: ColourClass[];
+}
 export type Body = RobotParameters['body'];
 export type DriveBase = RobotParameters['drive'];
 export type Motor = RobotParameters['motor'];
@@ -204,34 +234,39 @@ export type RangeSensor = RobotParameters['range'];
 export type LightPlace = 'first' | 'second';
 
 /** The setup a new robot starts from: plausible numbers for a small two-wheeled robot. */
-export const STARTING_SETUP = Object.fromEntries(
-  Object.entries(PARAMETERS).map(([name, { entries }]) => [
-    name,
-    Object.fromEntries(Object.entries(entries).map(([entry, { start }]) => [entry, start])),
-  ]),
-) as unknown as RobotParameters;
+export const STARTING_SETUP: RobotParameters = {
+  ...(Object.fromEntries(
+    Object.entries(PARAMETERS).map(([name, { entries }]) => [
+      name,
+      Object.fromEntries(Object.entries(entries).map(([entry, { start }]) => [entry, start])),
+    ]),
+  ) as unknown as RobotNumbers),
+  colours: STARTING_COLOURS,
+};
 
 /** Setups from before a group or number was known get the starting values. */
-export const parametersSchema = z.strictObject(
-  Object.fromEntries(
+export const parametersSchema = z.strictObject({
+  ...Object.fromEntries(
     Object.entries(PARAMETERS).map(([name, { entries, later }]) => {
       const schema = schemaOf(entries);
-      const start = STARTING_SETUP[name as keyof RobotParameters];
+      const start = STARTING_SETUP[name as keyof RobotNumbers];
       return [name, later ? schema.default(start) : schema];
     }),
   ),
-) as unknown as z.ZodType<RobotParameters>;
+  colours: coloursSchema.default(STARTING_COLOURS),
+}) as unknown as z.ZodType<RobotParameters>;
 
-/** Every number and switch of a setup by its path, such as `drive.track`, in the setup's order. */
-export function setupPaths(setup: RobotParameters): string[] {
-  return Object.entries<object>({ ...setup }).flatMap(([group, values]) =>
-    Object.keys(values).map((name) => `${group}.${name}`),
-  );
-}
+/** Every number and switch of a setup by its path, such as `drive.track`. */
+export const SETUP_PATHS: readonly string[] = Object.entries<{ entries: object }>(
+  PARAMETERS,
+).flatMap(([group, { entries }]) => Object.keys(entries).map((name) => `${group}.${name}`));
 
-/** The value at a path such as `drive.track`. */
+/** What a path of a setup can stand for: a number, a switch, or under `colours` all that it knows. */
+export type SetupValue = number | boolean | ColourClass[];
+
+/** The number or switch at a path such as `drive.track`. */
 export function setupValue(setup: RobotParameters, path: string): number | boolean {
-  const [group, name] = path.split('.') as [keyof RobotParameters, string];
+  const [group, name] = path.split('.') as [keyof RobotNumbers, string];
   const value = (setup[group] as unknown as Record<string, number | boolean> | undefined)?.[name];
   if (value === undefined) throw new RangeError(`A setup has no number called ${path}.`);
   return value;
@@ -240,12 +275,16 @@ export function setupValue(setup: RobotParameters, path: string): number | boole
 /** A copy of the setup with some values replaced, each given by its path. */
 export function withSetupValues(
   setup: RobotParameters,
-  values: Record<string, number | boolean>,
+  values: Record<string, SetupValue>,
 ): RobotParameters {
   const next = structuredClone(setup);
   for (const [path, value] of Object.entries(values)) {
+    if (Array.isArray(value)) {
+      next.colours = value;
+      continue;
+    }
     setupValue(setup, path);
-    const [group, name] = path.split('.') as [keyof RobotParameters, string];
+    const [group, name] = path.split('.') as [keyof RobotNumbers, string];
     (next[group] as unknown as Record<string, number | boolean>)[name] = value;
   }
   return next;

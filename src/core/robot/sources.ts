@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { numberSchema } from '../schema/scalars.ts';
-import { setupPaths, STARTING_SETUP } from './parameters.ts';
+import { SETUP_PATHS } from './parameters.ts';
 
-const SETUP_PATHS = new Set(setupPaths(STARTING_SETUP));
+/** Numbers have a source each, the colours one for all. */
+const SOURCED = new Set([...SETUP_PATHS, 'colours']);
 
 /** Where a number of a setup comes from; a path without a source is a starting value. */
 export const sourceSchema = z.discriminatedUnion('kind', [
@@ -14,7 +15,7 @@ export const sourceSchema = z.discriminatedUnion('kind', [
 export type Source = z.infer<typeof sourceSchema>;
 export const sourcesSchema = z
   .record(z.string(), sourceSchema)
-  .refine((sources) => Object.keys(sources).every((path) => SETUP_PATHS.has(path)), {
+  .refine((sources) => Object.keys(sources).every((path) => SOURCED.has(path)), {
     error: 'A source is given for a number that a setup does not have.',
   });
 export type Sources = z.infer<typeof sourcesSchema>;

@@ -1,5 +1,8 @@
 import type { Aim } from '../moves/definition.ts';
-import { definitionOf, type Action, type Move } from '../moves/index.ts';
+import { definitionOf, isAction, type Action, type Move } from '../moves/index.ts';
+import type { Ask } from '../moves/questions.ts';
+import type { Condition } from '../program/definition.ts';
+import { choiceFaults, choicesOf, wayOf } from './choices.ts';
 import type { CheckpointMove } from '../moves/checkpoint/move.ts';
 
 /** Where runs are measured. Its identifier is that of its move. */
@@ -8,6 +11,8 @@ export type Checkpoint = Pick<CheckpointMove, 'id' | 'name' | 'modelId'>;
 /** What one revision of a route says. */
 export interface RoutePlan {
   startId: string;
+  /** What the program waits for before it sets off; absent where it sets off at once. */
+  startBy?: Ask | undefined;
   moves: Move[];
 }
 
@@ -18,31 +23,41 @@ export interface Step {
   position: number;
   /** 1 for the first time, 2 for the next round of a repeat. */
   round: number;
+  /** What a look, by its place among the steps, has to have said; null for a step that is always taken. */
+  when: Condition | null;
 }
 
 /** Steps that a plan may have at most, repeats written out. */
 const MOST_STEPS = 500;
 
 /**
- * The moves in the order in which they are carried out, repeats written out. A repeat whose first
- * move does not stand before it is passed over; {@link planFaults} says so.
+ * The moves in the order in which they are carried out, repeats written out; both ways of a choice, one
+ * after the other. A repeat whose first move does not stand before it is passed over; {@link planFaults} says so.
  */
 export function stepsOf(moves: readonly Move[]): Step[] {
   const steps: Step[] = [];
   /** Where in `steps` each move begins. */
   const begins: number[] = [];
   const rounds = new Map<string, number>();
+  const choices = choicesOf(moves);
+  /** The step of each choice's look in the present round, by the choice's position. */
+  const looks = new Map<number, number>();
   const append = (move: Action, position: number) => {
     const round = (rounds.get(move.id) ?? 0) + 1;
     rounds.set(move.id, round);
-    steps.push({ move, position, round });
+    const way = wayOf(choices, position);
+    looks.set(position, steps.length);
+    steps.push({
+      move,
+      position,
+      round,
+      when: way === null ? null : { look: looks.get(way.choice.opens)!, answer: way.answer },
+    });
   };
   moves.forEach((move, position) => {
     begins.push(steps.length);
-    if (move.kind !== 'repeat') {
-      append(move, position);
-      return;
-    }
+    if (isAction(move)) append(move, position);
+    if (move.kind !== 'repeat') return;
     const from = moves.findIndex(({ id }) => id === move.fromId);
     if (from === -1 || from >= position) return;
     const again = steps.slice(begins[from]);
@@ -95,12 +110,13 @@ export function planFaults(
       );
     }
   }
-  return [...faults, ...repeatFaults(plan.moves)];
+  return [...faults, ...choiceFaults(plan.moves), ...repeatFaults(plan.moves)];
 }
 
 function repeatFaults(moves: readonly Move[]): string[] {
   const faults: string[] = [];
   const ranges: { from: number; to: number }[] = [];
+  const choices = choicesOf(moves);
   moves.forEach((move, to) => {
     if (move.kind !== 'repeat') return;
     const from = moves.findIndex(({ id }) => id === move.fromId);
@@ -110,6 +126,16 @@ function repeatFaults(moves: readonly Move[]): string[] {
     }
     if (ranges.some((other) => other.from < from && other.to >= from)) {
       faults.push(`Move ${to + 1} repeats a part of another repeat.`);
+    }
+    const way = (position: number) => {
+      const { choice, answer } = wayOf(choices, position) ?? {};
+      return choice === undefined ? '' : `${choice.opens} ${answer}`;
+    };
+    const bracket = definitionOf(moves[from]!.kind).bracket;
+    if (way(from) !== way(to) || bracket === 'turns' || bracket === 'closes') {
+      faults.push(
+        `Move ${to + 1} repeats a part of a choice; it can repeat all of it, or within one way.`,
+      );
     }
     if (moves.slice(from, to).some(({ kind }) => kind === 'checkpoint')) {
       faults.push(`Move ${to + 1} repeats a checkpoint; runs are measured there only once.`);

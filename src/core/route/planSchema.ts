@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { moveSchema } from '../moves/index.ts';
+import { askSchema } from '../moves/questions.ts';
 import { listOf, localIdSchema, nameSchema } from '../schema/scalars.ts';
 import type { RoutePlan } from './plan.ts';
 
@@ -12,6 +13,7 @@ const checkpointListSchema = z.strictObject({
 
 const presentPlanSchema = z.strictObject({
   startId: localIdSchema,
+  startBy: askSchema.optional(),
   moves: listOf(moveSchema, { most: 200 }),
 });
 
@@ -41,8 +43,9 @@ export const planSchema = z
       });
     }
   })
-  .transform(({ startId, moves, checkpoints = [] }): RoutePlan => ({
+  .transform(({ startId, startBy, moves, checkpoints = [] }): RoutePlan => ({
     startId,
+    ...(startBy === undefined ? {} : { startBy }),
     moves: moves.flatMap((move) => [
       move,
       ...checkpoints

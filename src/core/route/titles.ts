@@ -1,6 +1,6 @@
 import { definitionOf, type Move } from '../moves/index.ts';
 import type { RobotParameters } from '../robot/parameters.ts';
-import { stepsOf } from './plan.ts';
+import { withHeadings } from './instructions.ts';
 
 /** A move in a few words, and in one or two for where there is little room. */
 export interface MoveTitle {
@@ -22,11 +22,8 @@ export function titlesOf(moves: readonly Move[], setup: RobotParameters): MoveTi
 /** By how much the program believes that each move turns the robot the first time, rad. */
 function expectedTurns(moves: readonly Move[]): number[] {
   const turns: number[] = [];
-  let heading = 0;
-  for (const { move, position } of stepsOf(moves)) {
-    const after = definitionOf(move.kind).headingAfter?.(move, heading) ?? heading;
-    turns[position] ??= after - heading;
-    heading = after;
+  for (const { step, heading, headingAfter } of withHeadings(moves)) {
+    turns[step.position] ??= headingAfter - heading;
   }
   return turns;
 }

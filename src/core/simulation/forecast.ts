@@ -2,10 +2,11 @@ import { relativeTo, type Pose } from '../mathematics/pose.ts';
 import type { RobotParameters } from '../robot/parameters.ts';
 import { instructionKind } from '../program/instructions/index.ts';
 import { instructionsOf } from '../route/instructions.ts';
+import type { Step } from '../route/plan.ts';
 import { Plant, type StepObserver } from './plant.ts';
 import { ProgramRun } from './program.ts';
 import { runRandomness } from '../mathematics/randomness.ts';
-import { nominalRun, poseOf, startPose, type Experiment } from './run.ts';
+import { nominalRun, otherWays, poseOf, runThrough, startPose, type Experiment } from './run.ts';
 import { SAMPLES_PER_MOVE } from './settings.ts';
 import { worldOf } from './world.ts';
 
@@ -13,6 +14,8 @@ import { worldOf } from './world.ts';
 interface ForecastMoments {
   /** Nominal time of each moment, s; moments of one move follow each other. */
   times: number[];
+  /** For each moment, s since its step began. */
+  after: number[];
   /** For each moment, the position of its step, repeats written out. */
   moves: number[];
 }
@@ -32,6 +35,12 @@ export interface Forecast {
   timeLimits: Uint8Array;
   collisions: Uint8Array;
   dropouts: Uint16Array;
+  /**
+   * The steps that look and choose, with what each should say; and what it said in each run, 1 yes and 0 no:
+   * runs × looks.
+   */
+  looks: { step: number; expected: boolean }[];
+  answers: Uint8Array;
   /** What chance gave each run: {@link CONDITIONS} × runs. */
   conditions: Float32Array;
 }
@@ -47,19 +56,29 @@ export function emptyForecast(
   first = 0,
 ): Forecast {
   const nominal = nominalRun(experiment);
+  const others = otherWays(experiment, nominal);
   const times: number[] = [];
+  const after: number[] = [];
   const moves: number[] = [];
   nominal.moves.forEach((move, index) => {
+    // A way that should not be taken lasts as long as when it is.
+    const driven = runThrough(index, nominal, others).moves[index]!;
     for (let sample = 1; sample <= SAMPLES_PER_MOVE; sample++) {
       times.push(move.from + ((move.to - move.from) * sample) / SAMPLES_PER_MOVE);
+      after.push(((driven.to - driven.from) * sample) / SAMPLES_PER_MOVE);
       moves.push(index);
     }
   });
+  const looks = nominal.moves.flatMap(({ answer }, step) =>
+    answer === null ? [] : [{ step, expected: answer }],
+  );
   return {
     seed,
     first,
     runs,
-    moments: { times, moves },
+    moments: { times, after, moves },
+    looks,
+    answers: new Uint8Array(runs * looks.length),
     poses: new Float32Array(runs * times.length * 3),
     durations: new Float32Array(runs),
     timeLimits: new Uint8Array(runs),
@@ -102,7 +121,11 @@ export function simulateRuns(
     for (let move = 0; move < instructions.length; move++) {
       recorder.beginMove(move, plant.time);
       plant.touched = false;
-      const ended = program.execute(instructions[move]!);
+      const ended = program.next(instructions[move]!);
+      const look = forecast.looks.findIndex(({ step }) => step === move);
+      if (look >= 0 && program.answered === true) {
+        forecast.answers[run * forecast.looks.length + look] = 1;
+      }
       if (ended === 'time limit') forecast.timeLimits[run]!++;
       recorder.endMove(plant);
       if (plant.touched && !expectsTouch[move]) forecast.collisions[run]!++;
@@ -147,6 +170,13 @@ export function forecastPose(forecast: Forecast, run: number, moment: number): P
   return { x: poses[at]!, y: poses[at + 1]!, heading: poses[at + 2]! };
 }
 
+/** Whether a run came by a step: it did unless a look sent it the other way. */
+export function cameBy(forecast: Forecast, run: number, { when }: Pick<Step, 'when'>): boolean {
+  if (when === null) return true;
+  const look = forecast.looks.findIndex(({ step }) => step === when.look);
+  return (forecast.answers[run * forecast.looks.length + look] === 1) === when.answer;
+}
+
 /** The moment at which a step ends, by its position among the steps. */
 export function momentAfterMove(move: number): number {
   return (move + 1) * SAMPLES_PER_MOVE - 1;
@@ -158,16 +188,9 @@ class SampleRecorder implements StepObserver {
   private run = 0;
   private moment = 0;
   private lastOfMove = 0;
-  private moveOffset = 0;
-  private readonly nominalStarts: Float64Array;
+  private began = 0;
 
-  constructor(private readonly forecast: Forecast) {
-    const { times } = forecast.moments;
-    this.nominalStarts = new Float64Array(times.length / SAMPLES_PER_MOVE);
-    for (let move = 1; move < this.nominalStarts.length; move++) {
-      this.nominalStarts[move] = times[momentAfterMove(move - 1)]!;
-    }
-  }
+  constructor(private readonly forecast: Forecast) {}
 
   beginRun(run: number): void {
     this.run = run;
@@ -176,7 +199,7 @@ class SampleRecorder implements StepObserver {
 
   beginMove(move: number, time: number): void {
     this.lastOfMove = momentAfterMove(move);
-    this.moveOffset = time - this.nominalStarts[move]!;
+    this.began = time;
     this.scheduleNext();
   }
 
@@ -195,7 +218,7 @@ class SampleRecorder implements StepObserver {
   private scheduleNext(): void {
     this.nextTime =
       this.moment < this.lastOfMove
-        ? this.forecast.moments.times[this.moment]! + this.moveOffset
+        ? this.began + this.forecast.moments.after[this.moment]!
         : Infinity;
   }
 

@@ -1,9 +1,9 @@
 import { toolPose } from '../robot/toolPose.ts';
 import { wilsonInterval } from '../mathematics/wilson.ts';
 import { offsetFrom, scores, type Offset } from '../field/field.ts';
-import { checkpointsOf, stepsOf } from '../route/plan.ts';
+import { checkpointsOf, stepsOf, type Step } from '../route/plan.ts';
 import { leastSquares } from '../mathematics/leastSquares.ts';
-import { CONDITIONS, forecastPose, momentAfterMove, type Forecast } from './forecast.ts';
+import { cameBy, CONDITIONS, forecastPose, momentAfterMove, type Forecast } from './forecast.ts';
 import type { Experiment } from './run.ts';
 import { mean, standardDeviation } from '../mathematics/sample.ts';
 
@@ -26,9 +26,23 @@ export interface CheckpointOutcome {
   sensitivity: { condition: (typeof CONDITIONS)[number]; share: number }[];
 }
 
+/** What a forecast says of one choice of two ways. */
+export interface ChoiceOutcome {
+  /** Its move, and its round where that is repeated. */
+  moveId: string;
+  round: number;
+  /** What a robot without any noise would see. */
+  expected: boolean;
+  /** Share of the runs that saw yes. */
+  yes: number;
+  /** Share of the runs that went the wrong way, with its 95 % interval (Wilson). */
+  wrong: { share: number; low: number; high: number };
+}
+
 /** A forecast summed up. */
 export interface ForecastOutcomes {
   checkpoints: CheckpointOutcome[];
+  choices: ChoiceOutcome[];
   /** s: one run in twenty is quicker, half are, one in twenty is slower. */
   duration: { quick: number; middle: number; slow: number };
   /** Runs in which the robot ran into something, a reading was missing, or a move gave up. */
@@ -46,10 +60,19 @@ export function outcomesOf(experiment: Experiment, forecast: Forecast): Forecast
   const checkpoints = checkpointsOf(plan).flatMap((checkpoint): CheckpointOutcome[] => {
     const model = field.models.find(({ id }) => id === checkpoint.modelId);
     if (model === undefined) return [];
-    const moment = momentAfterMove(steps.findIndex(({ move }) => move.id === checkpoint.id));
+    const at = steps.findIndex(({ move }) => move.id === checkpoint.id);
+    const moment = momentAfterMove(at);
     const offsets: Offset[] = [];
     const missed: number[] = [];
+    /** Runs that came by, in the order of their offsets. */
+    const came: number[] = [];
     for (let run = 0; run < forecast.runs; run++) {
+      // A run that was sent another way never comes here: it misses, and has no place.
+      if (!cameBy(forecast, run, steps[at]!)) {
+        missed.push(run);
+        continue;
+      }
+      came.push(run);
       const offset = offsetFrom(
         model.zone,
         toolPose(estimated.body, forecastPose(forecast, run, moment)),
@@ -71,7 +94,7 @@ export function outcomesOf(experiment: Experiment, forecast: Forecast): Forecast
         mean: each(offsets, mean),
         spread: each(offsets, standardDeviation),
         missed: missed.slice(0, LISTED),
-        sensitivity: sensitivityOf(forecast, offsets),
+        sensitivity: sensitivityOf(forecast, came, offsets),
       },
     ];
   });
@@ -85,11 +108,30 @@ export function outcomesOf(experiment: Experiment, forecast: Forecast): Forecast
   };
   return {
     checkpoints,
+    choices: choiceOutcomes(forecast, steps),
     duration: { quick: quantile(0.05), middle: quantile(0.5), slow: quantile(0.95) },
     collided: count(forecast.collisions),
     droppedOut: count(forecast.dropouts),
     gaveUp: count(forecast.timeLimits),
   };
+}
+
+function choiceOutcomes(forecast: Forecast, steps: readonly Step[]): ChoiceOutcome[] {
+  const { looks, answers, runs } = forecast;
+  return looks.map(({ step, expected }, look) => {
+    let yes = 0;
+    for (let run = 0; run < runs; run++) yes += answers[run * looks.length + look]!;
+    const wrong = expected ? runs - yes : yes;
+    const { low, high } = wilsonInterval(wrong, runs);
+    const { move, round } = steps[step]!;
+    return {
+      moveId: move.id,
+      round,
+      expected,
+      yes: yes / runs,
+      wrong: { share: wrong / runs, low, high },
+    };
+  });
 }
 
 function each(offsets: readonly Offset[], of: (values: readonly number[]) => number): Offset {
@@ -106,11 +148,12 @@ function each(offsets: readonly Offset[], of: (values: readonly number[]) => num
  */
 function sensitivityOf(
   forecast: Forecast,
+  runs: readonly number[],
   offsets: readonly Offset[],
 ): CheckpointOutcome['sensitivity'] {
   const width = CONDITIONS.length;
   const columns = CONDITIONS.map((_, c) =>
-    offsets.map((_, run) => forecast.conditions[run * width + c]!),
+    runs.map((run) => forecast.conditions[run * width + c]!),
   );
   const deviations = columns.map(standardDeviation);
   const varying = CONDITIONS.map((_, c) => c).filter((c) => deviations[c]! > 0);

@@ -1,9 +1,11 @@
 import { direction } from '../mathematics/direction.ts';
 import type { Pose } from '../mathematics/pose.ts';
 import type { RunRandomness } from '../mathematics/randomness.ts';
+import type { Rgb } from '../robot/colours.ts';
 import type { Stop } from '../robot/motor.ts';
 import type { LightPlace, RobotParameters } from '../robot/parameters.ts';
 import { ArmMotor } from './armMotor.ts';
+import { ColourSensor } from './colourSensor.ts';
 import { BRAKE, COAST, CommandQueue, POWER } from './commandQueue.ts';
 import { Contact } from './contact.ts';
 import { DriveTrain } from './driveTrain.ts';
@@ -25,11 +27,14 @@ import {
   ARM,
   ARM_SPEED,
   ROLLED,
+  SERVO,
+  SERVO_TARGET,
   SINE,
   COSINE,
   STATE_SIZE,
 } from './plantState.ts';
 import { RangeSensor } from './rangeSensor.ts';
+import { ServoMotor } from './servoMotor.ts';
 import { DISTURBANCE_INTERVAL, LONGEST_STEP } from './settings.ts';
 import type { World } from './world.ts';
 
@@ -73,7 +78,9 @@ export class Plant {
   private readonly range: RangeSensor;
   private readonly rangeSide: RangeSensor;
   private readonly light: LightSensors;
+  private readonly colour: ColourSensor;
   private readonly arm: ArmMotor;
+  private readonly servo: ServoMotor;
   /** Half of the turn for each mm that the right wheel rolls more than the left, rad/mm. */
   private readonly halfTurn: number;
 
@@ -92,7 +99,9 @@ export class Plant {
     this.range = new RangeSensor(trueParameters.range, world.seen, state, history);
     this.rangeSide = new RangeSensor(trueParameters.rangeSide, world.seen, state, history);
     this.light = new LightSensors(trueParameters.light, world.lines, state);
+    this.colour = new ColourSensor(trueParameters, world, state);
     this.arm = new ArmMotor(trueParameters, state);
+    this.servo = new ServoMotor(trueParameters, state);
     this.halfTurn = 1 / (2 * trueParameters.drive.track);
   }
 
@@ -112,11 +121,12 @@ export class Plant {
     state[VOLTAGE] = this.trueParameters.battery.voltage;
     state[GYRO_BIAS] = this.trueParameters.gyro.bias;
     this.randomness = randomness;
-    for (const sensor of [this.gyro, this.range, this.rangeSide, this.light]) {
+    for (const sensor of [this.gyro, this.range, this.rangeSide, this.light, this.colour]) {
       sensor.randomness = randomness;
     }
     this.range.dropouts = this.rangeSide.dropouts = 0;
     this.driveTrain.reset(randomness !== null);
+    this.servo.rest();
     this.commands.clear();
     this.contact.reset();
     this.history.clear();
@@ -203,7 +213,7 @@ export class Plant {
   }
 
   private atRest(): boolean {
-    return this.state[ARM_SPEED] === 0 && this.driveTrain.standsBraked;
+    return this.state[ARM_SPEED] === 0 && !this.servo.moves && this.driveTrain.standsBraked;
   }
 
   private applyDueCommands(now: number): void {
@@ -221,6 +231,7 @@ export class Plant {
     const { left, right } = driveTrain;
     state[GYRO_ANGLE]! += state[GYRO_BIAS]! * step;
     if (state[ARM_SPEED] !== 0) this.arm.turn(step);
+    if (this.servo.moves) this.servo.turn(step);
     if (left === 0 && right === 0) return;
 
     const distance = 0.5 * (left + right);
@@ -354,9 +365,26 @@ export class Plant {
     return this.light.read(place);
   }
 
+  /** What the colour sensor sees, shares of 1. */
+  readColour(): Rgb {
+    return this.colour.read();
+  }
+
+  /** Sends the servo to a share of its travel; and where it is, which only an onlooker knows. */
+  setServo(position: number): void {
+    this.state[SERVO_TARGET] = position;
+  }
+  get servoPosition(): number {
+    return this.state[SERVO]!;
+  }
+
   /** Position of the attachment motor, rad, and its power, a share of full power. */
   readArm(): number {
     return this.state[ARM]!;
+  }
+  /** Puts the attachment where it stands when a run is taken up in its middle, rad. */
+  placeArm(position: number): void {
+    this.state[ARM] = position;
   }
   setArmPower(power: number): void {
     this.arm.setPower(power);

@@ -30,4 +30,7 @@ export const ROLLED = 17;
 /** Sine and cosine of the heading, kept beside it because every step asks for them. */
 export const SINE = 18;
 export const COSINE = 19;
-export const STATE_SIZE = 20;
+/** Where the servo is and where it goes, shares of its travel. */
+export const SERVO = 20;
+export const SERVO_TARGET = 21;
+export const STATE_SIZE = 22;

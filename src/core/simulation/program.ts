@@ -1,5 +1,11 @@
 import { instructionKind, type Instruction } from '../program/instructions/index.ts';
-import type { Controller, MoveEnd, ProgramMemory, ProgramRunner } from '../program/robot.ts';
+import {
+  startingMemory,
+  type Controller,
+  type MoveEnd,
+  type ProgramMemory,
+  type ProgramRunner,
+} from '../program/robot.ts';
 import { STILL_RATE, STILL_TIME } from '../program/settings.ts';
 import type { Stop } from '../robot/motor.ts';
 import type { RobotParameters } from '../robot/parameters.ts';
@@ -18,9 +24,18 @@ export type Sampling = 'ticks' | 'mean';
 const WATCHES = 4;
 const FAR = 3;
 
+/** Why a step ended; a step on the way that was not taken is passed over. */
+export type StepEnd = MoveEnd | 'passed over';
+
 /** One run of a program on a plant: it sees only what the plant's sensors report. */
 export class ProgramRun implements ProgramRunner {
-  readonly memory: ProgramMemory = { headingOffset: 0 };
+  readonly memory: ProgramMemory;
+  /** What the last instruction saw, where it was a look; null otherwise. */
+  answered: boolean | null = null;
+  /** Answers that are taken whatever a look says, by the identifier of its move: to see where the other way leads. */
+  forced: ReadonlyMap<string, boolean> = new Map();
+  /** What the look at each place among the instructions has said; null where there was none. */
+  private readonly answers: (boolean | null)[] = [];
   /** How much later than it should every stop comes, s: what the error budget asks about. */
   late = 0;
 
@@ -33,11 +48,31 @@ export class ProgramRun implements ProgramRunner {
     readonly estimated: RobotParameters,
     private readonly sampling: Sampling,
     private readonly phase: () => number = () => 0,
-  ) {}
+  ) {
+    this.memory = startingMemory(estimated);
+  }
 
-  /** Carries out one instruction to the end of its rest. */
+  /** Carries out one instruction to the end of its rest, whatever stands before it. */
   execute(instruction: Instruction): MoveEnd {
+    this.answered = null;
     return instructionKind(instruction).execute(this, instruction);
+  }
+
+  /** Carries out the next instruction of a program, unless a look has sent the robot the other way. */
+  next(instruction: Instruction): StepEnd {
+    const { when } = instruction;
+    if (when !== undefined && this.answers[when.look] !== when.answer) {
+      this.answered = null;
+      this.answers.push(null);
+      return 'passed over';
+    }
+    const end = this.execute(instruction);
+    this.answers.push(this.forced.get(instruction.moveId) ?? this.answered);
+    return end;
+  }
+
+  answer(yes: boolean): void {
+    this.answered = yes;
   }
 
   pause(duration: number): void {

@@ -5,8 +5,7 @@ import { instructionsOf } from '../route/instructions.ts';
 import type { RoutePlan } from '../route/plan.ts';
 import type { RobotParameters } from '../robot/parameters.ts';
 import { Plant, type StepObserver } from './plant.ts';
-import { ProgramRun, type Sampling } from './program.ts';
-import { type MoveEnd } from '../program/robot.ts';
+import { ProgramRun, type Sampling, type StepEnd } from './program.ts';
 import { runRandomness } from '../mathematics/randomness.ts';
 import { TRACE_INTERVAL } from './settings.ts';
 import { worldOf } from './world.ts';
@@ -27,7 +26,9 @@ interface MoveRecord {
   to: number;
   start: Pose;
   end: Pose;
-  ended: MoveEnd;
+  ended: StepEnd;
+  /** What it saw, where it was a look; null otherwise. */
+  answer: boolean | null;
   /** Whether the robot ran into something. */
   touched: boolean;
 }
@@ -57,12 +58,40 @@ export function startPose(plan: RoutePlan, field: Field): Pose {
 /**
  * The run without any spread or noise, smooth in every number: what the route should do. With a
  * `trueParameters` other than the setup it shows what a wrong setup does.
+ *
+ * @param forced ways that are taken whatever the looks say, by the identifiers of their moves
  */
-export function nominalRun(experiment: Experiment): RunRecord {
+export function nominalRun(
+  experiment: Experiment,
+  forced?: ReadonlyMap<string, boolean>,
+): RunRecord {
   const { plan, field, estimated, trueParameters } = experiment;
   const plant = new Plant(trueParameters, worldOf(field));
   plant.putDown(startPose(plan, field), null);
-  return recordRun(plant, instructionsOf(plan.moves, estimated), estimated, 'mean');
+  return recordRun(plant, instructionsOf(plan.moves, estimated), estimated, 'mean', { forced });
+}
+
+/**
+ * Runs that take the other way at one look each, by the identifier of its move: what becomes of a robot that a
+ * wrong reading sent there. Their steps are those of the nominal run.
+ */
+export function otherWays(experiment: Experiment, nominal: RunRecord): Map<string, RunRecord> {
+  const runs = new Map<string, RunRecord>();
+  for (const { moveId, answer } of nominal.moves) {
+    if (answer === null || runs.has(moveId)) continue;
+    runs.set(moveId, nominalRun(experiment, new Map([[moveId, !answer]])));
+  }
+  return runs;
+}
+
+/** The run that comes by a step: the nominal one, or one that is sent the other way. */
+export function runThrough(
+  step: number,
+  nominal: RunRecord,
+  others: ReadonlyMap<string, RunRecord>,
+): RunRecord {
+  const came = ({ moves }: RunRecord) => moves[step]?.ended !== 'passed over';
+  return came(nominal) ? nominal : ([...others.values()].find(came) ?? nominal);
 }
 
 /** Run number `run` under a seed, with every random term, written down moment by moment. */
@@ -72,7 +101,7 @@ export function randomRun(experiment: Experiment, seed: number, run: number): Ru
   const plant = new Plant(trueParameters, worldOf(field));
   plant.putDown(startPose(plan, field), randomness);
   const instructions = instructionsOf(plan.moves, estimated);
-  return recordRun(plant, instructions, estimated, 'ticks', randomness.phase);
+  return recordRun(plant, instructions, estimated, 'ticks', { phase: randomness.phase });
 }
 
 /**
@@ -85,7 +114,10 @@ export function recordRun(
   instructions: readonly Instruction[],
   estimated: RobotParameters,
   sampling: Sampling,
-  phase: () => number = () => 0,
+  {
+    phase = () => 0,
+    forced,
+  }: { phase?: () => number; forced?: ReadonlyMap<string, boolean> | undefined } = {},
 ): RunRecord {
   const recorder = new TraceRecorder();
   recorder.record(plant);
@@ -96,17 +128,27 @@ export function recordRun(
     sampling,
     () => phase() * estimated.program.loopPeriod,
   );
+  if (forced !== undefined) run.forced = forced;
   const moves: MoveRecord[] = [];
   for (const [index, instruction] of instructions.entries()) {
     recorder.move = index;
     plant.touched = false;
     const from = plant.time;
     const start = poseOf(plant);
-    const ended = run.execute(instruction);
+    const ended = run.next(instruction);
     recorder.record(plant);
     const { moveId } = instruction;
     const { touched } = plant;
-    moves.push({ moveId, from, to: plant.time, start, end: poseOf(plant), ended, touched });
+    moves.push({
+      moveId,
+      from,
+      to: plant.time,
+      start,
+      end: poseOf(plant),
+      ended,
+      answer: run.answered,
+      touched,
+    });
   }
   return { moves, trace: recorder.moments, duration: plant.time, end: poseOf(plant) };
 }

@@ -10,6 +10,9 @@ export interface World {
   solid: PackedSegments;
   /** Printed lines: x1, y1, x2, y2, half width, reflectance of each piece. */
   lines: Float64Array;
+  /** What the colour of each piece is called, null where nobody said, and that of the bare table. */
+  colours: readonly (string | null)[];
+  ground: string;
 }
 
 /** Numbers that describe a piece of line in {@link World.lines}. */
@@ -30,13 +33,15 @@ export function worldOf(field: Field): World {
     seen: packSegments(visibleEdges(field)),
     solid: packSegments(solidEdges(field)),
     lines: new Float64Array(lines),
+    colours: field.lines.flatMap((line) => piecesOf(line.points).map(() => line.colour)),
+    ground: field.ground,
   };
 }
 
 /** A world of nothing but edges, seen and solid. */
 export function worldOfEdges(edges: readonly Segment[]): World {
   const packed = packSegments(edges);
-  return { seen: packed, solid: packed, lines: new Float64Array(0) };
+  return { seen: packed, solid: packed, lines: new Float64Array(0), colours: [], ground: 'white' };
 }
 
 /**
@@ -48,26 +53,37 @@ export function worldOfEdges(edges: readonly Segment[]): World {
 export function reflectanceAt(lines: Float64Array, x: number, y: number, spot: number): number {
   let light = 1;
   for (let i = 0; i < lines.length; i += LINE_NUMBERS) {
-    const half = lines[i + 4]!;
-    const reach = half + spot;
-    const ax = lines[i]!;
-    const ay = lines[i + 1]!;
-    const dx = lines[i + 2]! - ax;
-    const dy = lines[i + 3]! - ay;
-    const length = dx * dx + dy * dy;
-    const along = length > 0 ? ((x - ax) * dx + (y - ay) * dy) / length : 0;
-    // Ends are round by half the line's width, so that corners of a bent line are closed.
-    const share = along < 0 ? 0 : along > 1 ? 1 : along;
-    const ox = x - ax - share * dx;
-    const oy = y - ay - share * dy;
-    const squared = ox * ox + oy * oy;
-    if (squared >= reach * reach) continue;
-    const away = Math.sqrt(squared);
-    const right = away + spot < half ? away + spot : half;
-    const left = away - spot > -half ? away - spot : -half;
-    const covered = (right - left) / (2 * spot);
+    const covered = coverOf(lines, i, x, y, spot);
     const reflected = 1 - covered * (1 - lines[i + 5]!);
     if (reflected < light) light = reflected;
   }
   return light;
+}
+
+/** The share of a spot's width that the piece of line at `i` covers. */
+export function coverOf(
+  lines: Float64Array,
+  i: number,
+  x: number,
+  y: number,
+  spot: number,
+): number {
+  const half = lines[i + 4]!;
+  const reach = half + spot;
+  const ax = lines[i]!;
+  const ay = lines[i + 1]!;
+  const dx = lines[i + 2]! - ax;
+  const dy = lines[i + 3]! - ay;
+  const length = dx * dx + dy * dy;
+  const along = length > 0 ? ((x - ax) * dx + (y - ay) * dy) / length : 0;
+  // Ends are round by half the line's width, so that corners of a bent line are closed.
+  const share = along < 0 ? 0 : along > 1 ? 1 : along;
+  const ox = x - ax - share * dx;
+  const oy = y - ay - share * dy;
+  const squared = ox * ox + oy * oy;
+  if (squared >= reach * reach) return 0;
+  const away = Math.sqrt(squared);
+  const right = away + spot < half ? away + spot : half;
+  const left = away - spot > -half ? away - spot : -half;
+  return (right - left) / (2 * spot);
 }

@@ -87,6 +87,12 @@ export function SetupSheet({ robot, onSaved }: SetupSheetProps) {
                 onChange={(value) => change(path, value)}
               />
             ))}
+            {group.name === 'colour' && (
+              <p className={styles['note']}>
+                Knows {setup.colours.map(({ name }) => name).join(', ')}{' '}
+                <SourceWords source={stored.sources['colours']} changed={false} />
+              </p>
+            )}
             {group.name === 'gyro' && (
               <Choice
                 label="Positive is"

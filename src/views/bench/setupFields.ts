@@ -1,5 +1,5 @@
-import type { NumberEntry } from '../../core/robot/parameterEntry.ts';
-import { PARAMETERS, type RobotParameters } from '../../core/robot/parameters.ts';
+import type { NumberEntry, SwitchEntry } from '../../core/robot/parameterEntry.ts';
+import { PARAMETERS } from '../../core/robot/parameters.ts';
 
 /** A number of a setup as a field. */
 interface SetupField extends NumberEntry {
@@ -7,33 +7,18 @@ interface SetupField extends NumberEntry {
 }
 
 interface SetupGroup {
-  name: keyof RobotParameters;
+  name: keyof typeof PARAMETERS;
   title: string;
   fields: SetupField[];
 }
 
-/** Groups in the order in which a team comes across them. */
-const ORDER: readonly (keyof RobotParameters)[] = [
-  'drive',
-  'body',
-  'motor',
-  'program',
-  'gyro',
-  'range',
-  'rangeSide',
-  'light',
-  'arm',
-  'contact',
-  'placement',
-  'ground',
-  'battery',
-];
-
 /** The numbers of a setup in coach's words. Switches are drawn where they belong. */
-export const SETUP_GROUPS: readonly SetupGroup[] = ORDER.map((name) => {
-  const { title, entries } = PARAMETERS[name];
-  const fields = Object.entries(entries).flatMap(([entry, one]): SetupField[] =>
-    'label' in one ? [{ ...one, path: `${name}.${entry}` }] : [],
-  );
-  return { name, title, fields };
-});
+export const SETUP_GROUPS: readonly SetupGroup[] = Object.entries(PARAMETERS).flatMap(
+  ([name, { title, entries }]) => {
+    const fields = Object.entries<NumberEntry | SwitchEntry>(entries).flatMap(
+      ([entry, one]): SetupField[] =>
+        'label' in one ? [{ ...one, path: `${name}.${entry}` }] : [],
+    );
+    return fields.length === 0 ? [] : [{ name: name as keyof typeof PARAMETERS, title, fields }];
+  },
+);

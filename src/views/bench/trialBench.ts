@@ -3,7 +3,7 @@ import type { Bench } from '../../contracts/bench.ts';
 import type { TelemetrySegment } from '../../core/benches/fromTelemetry.ts';
 import type { ReadingColumn } from '../../core/formats/readingsTable.ts';
 import type { PracticeCommand } from '../../core/practice/commands.ts';
-import type { RobotParameters } from '../../core/robot/parameters.ts';
+import type { RobotParameters, SetupValue } from '../../core/robot/parameters.ts';
 import type { Estimate } from '../../core/mathematics/leastSquares.ts';
 import type { QuantityKind } from '../../core/mathematics/quantity.ts';
 import type { Figure } from '../../ui/Figures.tsx';
@@ -75,7 +75,7 @@ export interface TrialBench<B extends AnyTrialBench, R> {
   /** Questions that the result answers. */
   More?: (props: Shown<B, R> & { earlier: readonly B[] }) => ReactNode;
   /** Numbers of a setup that the result gives, by path; empty when it gives none. */
-  values: (shown: Shown<B, R>) => Record<string, number | boolean>;
+  values: (shown: Shown<B, R>) => Record<string, SetupValue>;
   trend: (shown: Shown<B, R>) => Trend;
   /** A few words for the list of benches. */
   state: (shown: Shown<B, R>) => string;

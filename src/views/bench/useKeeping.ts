@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { v4 as uuid } from 'uuid';
 import type { Bench, BenchRecord } from '../../contracts/bench.ts';
 import type { Robot, SetupRevision } from '../../contracts/records.ts';
-import { withSetupValues } from '../../core/robot/parameters.ts';
+import { withSetupValues, type SetupValue } from '../../core/robot/parameters.ts';
 import { send, sentenceOf } from '../../ui/api.ts';
 
 /** What every bench sheet does with its readings. */
@@ -10,11 +10,7 @@ export interface Keeping {
   /** Keeps a bench as a record; null, with a fault, when that did not work. */
   keep: <B extends Bench>(bench: B) => Promise<BenchRecord<B> | null>;
   /** Makes the next setup from a record's values. */
-  use: (
-    record: BenchRecord,
-    title: string,
-    values: Record<string, number | boolean>,
-  ) => Promise<void>;
+  use: (record: BenchRecord, title: string, values: Record<string, SetupValue>) => Promise<void>;
   busy: boolean;
   /** What was done last, and what went wrong. */
   done: string | null;

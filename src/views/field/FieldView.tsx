@@ -151,7 +151,10 @@ function FieldSheet({ record }: FieldViewProps) {
           field,
           tool === 'wall'
             ? { kind: 'wall', thing: { ...named, points: open, seen: true } }
-            : { kind: 'line', thing: { ...named, points: open, width: 20, reflectance: 0 } },
+            : {
+                kind: 'line',
+                thing: { ...named, points: open, width: 20, reflectance: 0, colour: null },
+              },
         ),
       );
       setChosen({ kind: tool, id });

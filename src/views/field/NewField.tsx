@@ -22,6 +22,7 @@ function NewFieldSheet() {
           width,
           height,
           border: true,
+          ground: 'white',
           models: [],
           walls: [],
           lines: [],

@@ -1,6 +1,7 @@
 import { withFieldObject, type Chosen, type FieldObject } from '../../core/field/editing.ts';
 import type { Field, FieldModel } from '../../core/field/field.ts';
 import { radians } from '../../core/mathematics/angle.ts';
+import { STARTING_COLOURS } from '../../core/robot/colours.ts';
 import type { Point, Pose } from '../../core/mathematics/pose.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { QuantityField } from '../../ui/QuantityField.tsx';
@@ -73,6 +74,16 @@ export function ThingPanel({ field, name, thing, onName, onField, onChoose }: Th
               put({ kind: 'line', thing: { ...thing.thing, reflectance } })
             }
           />
+          <TextField
+            label="Colour, as the colour bench calls it"
+            value={thing.thing.colour ?? ''}
+            maxLength={80}
+            placeholder="none named"
+            suggestions={COLOURS}
+            onChange={(colour) =>
+              put({ kind: 'line', thing: { ...thing.thing, colour: colour || null } })
+            }
+          />
           <Points
             points={thing.thing.points}
             onChange={(points) => put({ kind: 'line', thing: { ...thing.thing, points } })}
@@ -97,6 +108,9 @@ export function ThingPanel({ field, name, thing, onName, onField, onChoose }: Th
       );
   }
 }
+
+/** Usual names of colours; a team may have others. */
+const COLOURS = STARTING_COLOURS.map(({ name }) => name);
 
 const positive = (value: number) => (value > 0 ? null : 'It has to be more than 0.');
 
@@ -133,6 +147,13 @@ function TablePanel({ field, name, onName, onField, onChoose }: Omit<ThingPanelP
           { value: 'open', label: 'open edge' },
         ]}
         onChange={(border) => onField({ ...field, border: border === 'raised' })}
+      />
+      <TextField
+        label="Colour of the bare table"
+        value={field.ground}
+        maxLength={80}
+        suggestions={COLOURS}
+        onChange={(ground) => onField({ ...field, ground })}
       />
       {!field.border && <p>Put a guard at the open edge before a free drive.</p>}
       <Choice

@@ -33,21 +33,23 @@ export function AddMove({ onAdd }: { onAdd: (kind: MoveKind) => void }) {
           <Plus size={16} aria-hidden="true" /> Other moves
         </summary>
         <ul>
-          {MOVES.slice(AT_HAND).map(({ kind, key, name, purpose }) => (
-            <li key={kind}>
-              <button
-                type="button"
-                onClick={() => {
-                  list.current!.open = false;
-                  onAdd(kind);
-                }}
-              >
-                <b>{name}</b>
-                <span>{purpose}</span>
-                <kbd>{key}</kbd>
-              </button>
-            </li>
-          ))}
+          {MOVES.slice(AT_HAND)
+            .filter(({ key }) => key !== null)
+            .map(({ kind, key, name, purpose }) => (
+              <li key={kind}>
+                <button
+                  type="button"
+                  onClick={() => {
+                    list.current!.open = false;
+                    onAdd(kind);
+                  }}
+                >
+                  <b>{name}</b>
+                  <span>{purpose}</span>
+                  <kbd>{key}</kbd>
+                </button>
+              </li>
+            ))}
         </ul>
       </details>
     </>

@@ -7,7 +7,7 @@ import { type Move } from '../../core/moves/index.ts';
 import { ellipseOf, type BudgetAt } from '../../core/analysis/budget/band.ts';
 import type { RobotParameters } from '../../core/robot/parameters.ts';
 import { forecastPose, momentAfterMove, type Forecast } from '../../core/simulation/forecast.ts';
-import type { RunRecord } from '../../core/simulation/run.ts';
+import { runThrough, type RunRecord } from '../../core/simulation/run.ts';
 import { FieldDrawing } from '../../ui/FieldDrawing.tsx';
 import { RobotMark } from '../../ui/RobotMark.tsx';
 import styles from './RouteField.module.css';
@@ -20,6 +20,8 @@ interface RouteFieldProps {
   setup: RobotParameters;
   moves: readonly Move[];
   nominal: RunRecord;
+  /** Runs that take the other way at one choice each. */
+  others: ReadonlyMap<string, RunRecord>;
   /** A simulated run that is looked at; null for none. */
   replayed: RunRecord | null;
   pose: Pose;
@@ -54,6 +56,8 @@ const CROSS = 11;
 export function RouteField(props: RouteFieldProps) {
   const { field, startId, setup, moves, nominal, replayed, pose, forecast, selected } = props;
   const steps = stepsOf(moves);
+  /** The run that comes by each step. */
+  const runs = steps.map((_, step) => runThrough(step, nominal, props.others));
   const dragged = useRef<number | null>(null);
   const follow = (point: Point, pressed: boolean) => {
     const position = dragged.current;
@@ -64,7 +68,7 @@ export function RouteField(props: RouteFieldProps) {
       return;
     }
     const move = steps[position]?.move;
-    const start = nominal.moves[position]?.start;
+    const start = runs[position]?.moves[position]?.start;
     if (move?.kind !== 'drive' || start === undefined) return;
     // The end of a straight follows the pointer along the straight.
     const along =
@@ -86,7 +90,8 @@ export function RouteField(props: RouteFieldProps) {
             <polyline
               key={`${move.id} ${round}`}
               className={[styles['path'], move.id === selected ? styles['chosen'] : ''].join(' ')}
-              points={pathOf(nominal, i, drawn)}
+              data-astray={runs[i] !== nominal}
+              points={pathOf(runs[i]!, i, drawn)}
             />
           ))}
           {forecast !== null && (
@@ -133,7 +138,7 @@ export function RouteField(props: RouteFieldProps) {
             <polyline
               key={`${move.id} ${round}`}
               className={styles['grab']}
-              points={pathOf(nominal, i, drawn)}
+              points={pathOf(runs[i]!, i, drawn)}
               onClick={() => props.onSelect(move.id)}
               onPointerMove={(event) => {
                 if (event.buttons !== 0) return;
@@ -150,7 +155,7 @@ export function RouteField(props: RouteFieldProps) {
             />
           ))}
           {steps.map(({ move, position, round }, i) => {
-            const end = nominal.moves[i]?.end;
+            const end = runs[i]!.moves[i]?.end;
             if (end === undefined) return null;
             const at = drawn(end);
             return (

@@ -7,11 +7,20 @@ import { toField } from '../../core/mathematics/pose.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
 import { checkpointsOf, stepsOf, type RoutePlan, type Step } from '../../core/route/plan.ts';
 import { MOVES, type Move } from '../../core/moves/index.ts';
+import { askWords } from '../../core/moves/questions.ts';
 import { titlesOf } from '../../core/route/titles.ts';
 import { fittedPlan } from '../../core/route/fittedPlan.ts';
+import { startChecks } from '../../core/analysis/checks/choiceChecks.ts';
 import { routeChecks } from '../../core/analysis/checks/routeChecks.ts';
 import { momentAfterMove } from '../../core/simulation/forecast.ts';
-import { nominalRun, poseAt, randomRun, type Experiment } from '../../core/simulation/run.ts';
+import {
+  nominalRun,
+  otherWays,
+  poseAt,
+  runThrough,
+  randomRun,
+  type Experiment,
+} from '../../core/simulation/run.ts';
 import { Button, buttonClass } from '../../ui/Button.tsx';
 import type { ForecastSummary } from '../../ui/forecastPool.ts';
 import { KeyHelp } from '../../ui/KeyHelp.tsx';
@@ -25,11 +34,11 @@ import { AddMove } from './AddMove.tsx';
 import { ChecksPanel } from './ChecksPanel.tsx';
 import { MoveSheet } from './MoveSheet.tsx';
 import {
-  addedMove,
+  addedMoves,
   endOf,
   withCopyOf,
   withMove,
-  withMoveAfter,
+  withMovesAfter,
   withMoveAt,
   withoutMove,
 } from './plan.ts';
@@ -39,6 +48,7 @@ import { sheetAddress } from '../../ui/sheetAddress.ts';
 import { island } from '../../ui/island.tsx';
 import styles from './RouteView.module.css';
 import { SaveForm } from './SaveForm.tsx';
+import { StartSheet } from './StartSheet.tsx';
 import { SpreadPanel } from './SpreadPanel.tsx';
 import { Strip } from './Strip.tsx';
 import { Tabs } from '../../ui/Tabs.tsx';
@@ -101,6 +111,7 @@ function RouteSheet(props: RouteViewProps) {
     [plan, field, setup],
   );
   const nominal = useMemo(() => nominalRun(experiment), [experiment]);
+  const others = useMemo(() => otherWays(experiment, nominal), [experiment, nominal]);
   const steps = useMemo(() => stepsOf(plan.moves), [plan]);
   const names = useMemo(() => titlesOf(plan.moves, robot.setup.setup), [plan, robot]);
   const titles = names.map(({ title }) => title);
@@ -124,9 +135,13 @@ function RouteSheet(props: RouteViewProps) {
   const position = plan.moves.findIndex((move) => move.id === selected);
   const move = plan.moves[position] ?? null;
   const step = steps.findIndex((one) => one.position === position);
-  const ways = useWays(experiment, move !== null && panel === 'move' ? step : -1);
+  const record = runThrough(step, nominal, others).moves[step];
+  /** Whether it is not carried out in a run without noise. */
+  const passed = state.budget.steps[step]?.passedOver ?? true;
+  const ways = useWays(experiment, !passed && panel === 'move' ? step : -1);
   const changed =
     plan !== revision.plan || continued !== null || field.revision.id !== revision.fieldRevisionId;
+  const sign = plan.startBy === undefined ? 'at once' : askWords(plan.startBy);
   const references = steps.flatMap((_, i) => (state.budget.steps[i]?.relocalises ? [i] : []));
   const select = (id: string) => {
     setSelected(id);
@@ -135,10 +150,10 @@ function RouteSheet(props: RouteViewProps) {
   };
   const add = (kind: Move['kind']) => {
     const after = position === -1 ? endOf(plan) : position;
-    const added = addedMove(kind, plan, after, field.field.models);
-    if (added === null) return;
-    change(withMoveAfter(plan, after, added));
-    setSelected(added.id);
+    const added = addedMoves(kind, plan, after, field.field.models);
+    if (added.length === 0) return;
+    change(withMovesAfter(plan, after, added));
+    setSelected(added[0]!.id);
     setPanel('move');
   };
   const remove = () => {
@@ -167,11 +182,9 @@ function RouteSheet(props: RouteViewProps) {
     setPanel('spread');
   };
   const keys: SheetKey[] = [
-    ...MOVES.map(({ kind, key, name }) => ({
-      keys: key,
-      says: `Add: ${name.toLowerCase()}`,
-      act: () => add(kind),
-    })),
+    ...MOVES.flatMap(({ kind, key, name }) =>
+      key === null ? [] : [{ keys: key, says: `Add: ${name.toLowerCase()}`, act: () => add(kind) }],
+    ),
     { keys: 'ArrowLeft', says: 'Move before', act: () => stepBy(-1) },
     { keys: 'ArrowRight', says: 'Move after', act: () => stepBy(1) },
     { keys: 'Alt+ArrowLeft', says: 'Take the move forward', act: () => shift(-1) },
@@ -206,6 +219,19 @@ function RouteSheet(props: RouteViewProps) {
             options={field.field.starts.map(({ id, name }) => ({ value: id, label: name }))}
             onChange={(startId) => change({ ...plan, startId })}
           />
+          <span className={styles['sign']}>
+            <small>Sets off</small>
+            <Button
+              aria-label={`Sets off: ${sign}`}
+              aria-pressed={panel === 'move' && move === null}
+              onClick={() => {
+                setSelected(null);
+                setPanel('move');
+              }}
+            >
+              {sign}
+            </Button>
+          </span>
           <span className={styles['grow']} />
           <a className={buttonClass()} href={sheetAddress('/field', { field: field.id })}>
             Field
@@ -222,6 +248,7 @@ function RouteSheet(props: RouteViewProps) {
             setup={setup}
             moves={plan.moves}
             nominal={nominal}
+            others={others}
             replayed={replayed}
             pose={pose}
             spread={bandAt(state.band, at)}
@@ -282,15 +309,20 @@ function RouteSheet(props: RouteViewProps) {
           )}
           {panel === 'move' &&
             (move === null ? (
-              <p className={styles['hint']}>Choose a move in the strip or on the field.</p>
+              <StartSheet
+                plan={plan}
+                setup={setup}
+                checks={startChecks(experiment)}
+                onChange={change}
+              />
             ) : (
               <MoveSheet
                 plan={plan}
                 position={position}
                 setup={setup}
                 field={field.field}
-                spread={step === -1 ? null : (state.band[momentAfterMove(step)] ?? null)}
-                duration={step === -1 ? 0 : nominal.moves[step]!.to - nominal.moves[step]!.from}
+                spread={passed ? null : (state.band[momentAfterMove(step)] ?? null)}
+                duration={record === undefined ? 0 : record.to - record.from}
                 checks={checks
                   .filter(({ moveId }) => moveId === move.id)
                   .slice(0, 2)
@@ -425,8 +457,9 @@ function RouteSheet(props: RouteViewProps) {
           titles={titles}
           short={short}
           nominal={nominal}
+          others={others}
           band={current?.band ?? state.band}
-          references={references.map((one) => nominal.moves[one]!.to)}
+          references={references}
           selected={selected}
           time={at}
           onSelect={select}

@@ -13,6 +13,7 @@ import { Figures } from '../../ui/Figures.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Picker } from '../../ui/TextField.tsx';
 import { Bars } from './Bars.tsx';
+import { ChoiceFigures } from './ChoiceFigures.tsx';
 import { NextSteps } from '../../ui/NextSteps.tsx';
 import styles from './Panels.module.css';
 import type { BudgetState } from './useBudget.ts';
@@ -112,6 +113,11 @@ export function SpreadPanel(props: SpreadPanelProps) {
           share,
           figure: percent(share),
         }))}
+      />
+      <ChoiceFigures
+        choices={state.budget.choices}
+        outcomes={summary?.outcomes.choices}
+        {...{ steps, titles }}
       />
       <NextSteps experiment={experiment} onPlan={props.onPlan} />
       {summary !== null && outcome !== undefined && (

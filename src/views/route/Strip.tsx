@@ -6,7 +6,8 @@ import { formatNumber } from '../../core/mathematics/quantity.ts';
 import type { SpreadAt } from '../../core/analysis/budget/spread.ts';
 import type { RunRecord } from '../../core/simulation/run.ts';
 import { stepsOf, type Step } from '../../core/route/plan.ts';
-import { definitionOf, type Move } from '../../core/moves/index.ts';
+import { definitionOf, isAction, type Move } from '../../core/moves/index.ts';
+import { StripLayout, type Span } from './stripLayout.ts';
 import styles from './Strip.module.css';
 
 interface StripProps {
@@ -16,8 +17,10 @@ interface StripProps {
   /** The same in one or two words. */
   short: readonly string[];
   nominal: RunRecord;
+  /** Runs that take the other way at one choice each. */
+  others: ReadonlyMap<string, RunRecord>;
   band: readonly SpreadAt[];
-  /** Where the place is known again, s. */
+  /** Steps after which the place is known again. */
   references: readonly number[];
   selected: string | null;
   /** s from the start of the run. */
@@ -31,21 +34,18 @@ interface StripProps {
 const NARROW = 0.06;
 /** Cells narrower than this have room for a word or two. */
 const SHORT = 0.2;
-/** Steps shorter than this have no width of their own: a flag above the strip, s. */
-const NO_TIME = 0.01;
+/** Steps narrower than this share of the strip have no room for a cell: a flag above the strip. */
+const NO_ROOM = 0.006;
 
 /** The route in time: a cell a move, as wide as it lasts, over the band of the spread. */
 export function Strip(props: StripProps) {
   const { moves, nominal, band, onReorder, onTime, time } = props;
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 8 } }));
-  const duration = Math.max(nominal.duration, 0.001);
-  const share = (seconds: number) => `${(100 * seconds) / duration}%`;
   const steps = stepsOf(moves);
-  const spans = steps.map((_, i) => {
-    const record = nominal.moves[i];
-    return { from: record?.from ?? 0, to: record?.to ?? 0 };
-  });
-  const flags = flagsOf(moves, steps, spans);
+  const layout = new StripLayout(steps, nominal, props.others);
+  const { spans, forks, duration } = layout;
+  const share = (seconds: number) => `${(100 * seconds) / duration}%`;
+  const flags = flagsOf(moves, steps, layout);
   const top = Math.max(10, ...band.map((at) => at.radius)) * 1.1;
   const drop = ({ active, over }: DragEndEvent) => {
     if (over === null) return;
@@ -93,7 +93,7 @@ export function Strip(props: StripProps) {
           preserveAspectRatio="none"
           aria-hidden="true"
         >
-          <polygon points={bandPoints(band)} />
+          <polygon points={bandPoints(band, layout)} />
         </svg>
         <div className={styles['cells']}>
           <DndContext id="strip" sensors={sensors} onDragEnd={drop}>
@@ -102,9 +102,9 @@ export function Strip(props: StripProps) {
               strategy={horizontalListSortingStrategy}
             >
               {steps.map((step, i) => {
-                const { from, to } = spans[i]!;
-                if (to - from < NO_TIME) return null;
-                const place = { left: share(from), width: (to - from) / duration };
+                const { from, to, lane, astray } = spans[i]!;
+                if (!hasRoom(spans[i]!, duration)) return null;
+                const place = { left: share(from), width: (to - from) / duration, lane, astray };
                 return step.round === 1 ? (
                   <Cell key={step.move.id} {...props} {...place} step={step} />
                 ) : (
@@ -114,10 +114,25 @@ export function Strip(props: StripProps) {
             </SortableContext>
           </DndContext>
         </div>
-        {props.references.map((at) => (
-          <span key={at} className={styles['reference']} style={{ left: share(at) }} />
+        {forks.map(({ look, from, to }) => (
+          <span
+            key={look}
+            className={styles['fork']}
+            style={{ left: share(from), width: share(to - from) }}
+          >
+            <i>yes</i>
+            <i>no</i>
+          </span>
         ))}
-        <span className={styles['now']} style={{ left: share(time) }} />
+        {props.references.map((step) => (
+          <span
+            key={step}
+            className={styles['reference']}
+            data-lane={spans[step]?.lane}
+            style={{ left: share(spans[step]?.to ?? 0) }}
+          />
+        ))}
+        <span className={styles['now']} style={{ left: share(layout.placeOf(time)) }} />
       </div>
       <span className={styles['unit']}>± mm</span>
       <div
@@ -125,7 +140,7 @@ export function Strip(props: StripProps) {
         role="slider"
         aria-label="Moment of the run"
         aria-valuemin={0}
-        aria-valuemax={Number(duration.toFixed(2))}
+        aria-valuemax={Number(nominal.duration.toFixed(2))}
         aria-valuenow={Number(time.toFixed(2))}
         aria-valuetext={`${time.toFixed(2)} seconds`}
         tabIndex={0}
@@ -134,18 +149,18 @@ export function Strip(props: StripProps) {
           if (step === undefined) return;
           event.preventDefault();
           event.stopPropagation();
-          onTime(Math.max(0, Math.min(duration, time + step)));
+          onTime(Math.max(0, Math.min(nominal.duration, time + step)));
         }}
         onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
         onPointerMove={(event) => {
           if (event.buttons === 0) return;
           const box = event.currentTarget.getBoundingClientRect();
           const at = (event.clientX - box.left) / box.width;
-          onTime(duration * Math.max(0, Math.min(1, at)));
+          onTime(layout.timeAt(duration * Math.max(0, Math.min(1, at))));
         }}
       >
-        {ticks(duration).map((at) => (
-          <span key={at} style={{ left: share(at) }}>
+        {ticks(nominal.duration).map((at) => (
+          <span key={at} style={{ left: share(layout.placeOf(at)) }}>
             {at} s
           </span>
         ))}
@@ -154,20 +169,26 @@ export function Strip(props: StripProps) {
   );
 }
 
+function hasRoom({ from, to }: Span, duration: number): boolean {
+  return to - from >= NO_ROOM * duration;
+}
+
 /** Moves that take no time, with the moment at which they stand. */
 function flagsOf(
   moves: readonly Move[],
   steps: readonly Step[],
-  spans: readonly { from: number; to: number }[],
+  { spans, duration }: StripLayout,
 ): { move: Move; position: number; at: number }[] {
   return moves.flatMap((move, position): { move: Move; position: number; at: number }[] => {
-    if (move.kind === 'repeat') {
+    if (!isAction(move)) {
+      // Where two ways turn and join shows by itself.
+      if (definitionOf(move.kind).bracket !== undefined) return [];
       const last = steps.findLastIndex((step) => step.position < position);
       return [{ move, position, at: spans[last]?.to ?? 0 }];
     }
     const step = steps.findIndex((one) => one.position === position);
     const span = spans[step];
-    if (span === undefined || span.to - span.from >= NO_TIME) return [];
+    if (span === undefined || hasRoom(span, duration)) return [];
     return [{ move, position, at: span.to }];
   });
 }
@@ -176,9 +197,12 @@ interface CellProps extends StripProps {
   step: Step;
   left: string;
   width: number;
+  lane: Span['lane'];
+  astray: boolean;
 }
 
-function Cell({ step, left, width, titles, short, selected, onSelect }: CellProps) {
+function Cell(props: CellProps) {
+  const { step, left, width, lane, astray, titles, short, selected, onSelect } = props;
   const { move, position } = step;
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
     id: move.id,
@@ -195,6 +219,8 @@ function Cell({ step, left, width, titles, short, selected, onSelect }: CellProp
       {...attributes}
       {...listeners}
       className={classes.join(' ')}
+      data-lane={lane}
+      data-astray={astray}
       aria-pressed={selected === move.id}
       aria-label={`Move ${position + 1}: ${titles[position]}`}
       style={{
@@ -215,7 +241,8 @@ function Cell({ step, left, width, titles, short, selected, onSelect }: CellProp
 }
 
 /** A later round of a repeated move: it shows the move, and is not moved itself. */
-function Again({ step, left, width, titles, short, selected, onSelect }: CellProps) {
+function Again(props: CellProps) {
+  const { step, left, width, lane, astray, titles, short, selected, onSelect } = props;
   const { move, position, round } = step;
   return (
     <button
@@ -223,6 +250,8 @@ function Again({ step, left, width, titles, short, selected, onSelect }: CellPro
       className={[styles['cell'], styles['again'], width < NARROW ? styles['narrow'] : ''].join(
         ' ',
       )}
+      data-lane={lane}
+      data-astray={astray}
       aria-label={`Round ${round} of move ${position + 1}: ${titles[position]}`}
       style={{ left, width: `${100 * width}%` }}
       data-chosen={selected === move.id}
@@ -237,10 +266,13 @@ function Again({ step, left, width, titles, short, selected, onSelect }: CellPro
   );
 }
 
-function bandPoints(band: readonly SpreadAt[]): string {
-  const upper = band.map((at) => `${at.time},${-at.radius}`);
-  const lower = band.map((at) => `${at.time},${at.radius}`).reverse();
-  const first = band[0] === undefined ? [] : [`0,${-band[0].radius}`];
-  const last = band[0] === undefined ? [] : [`0,${band[0].radius}`];
+function bandPoints(band: readonly SpreadAt[], layout: StripLayout): string {
+  // Beside a way that is not taken the band has no length.
+  const shown = band.filter(({ move }) => layout.spans[move]?.astray === false);
+  const x = ({ move, time }: SpreadAt) => layout.placeIn(move, time);
+  const upper = shown.map((at) => `${x(at)},${-at.radius}`);
+  const lower = shown.map((at) => `${x(at)},${at.radius}`).reverse();
+  const first = shown[0] === undefined ? [] : [`0,${-shown[0].radius}`];
+  const last = shown[0] === undefined ? [] : [`0,${shown[0].radius}`];
   return [...first, ...upper, ...lower, ...last].join(' ');
 }

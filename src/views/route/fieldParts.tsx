@@ -7,7 +7,7 @@ import type { Field } from '../../core/field/field.ts';
 import type { Move, MoveKind, MoveOfKind } from '../../core/moves/index.ts';
 import type { RoutePlan } from '../../core/route/plan.ts';
 
-export interface FieldsProps<T extends Move> {
+interface FieldsProps<T extends Move> {
   move: T;
   setup: RobotParameters;
   onChange: (move: Move) => void;
@@ -30,14 +30,22 @@ export function wholeFrom(least: number, most: number) {
       : `A whole number from ${least} to ${most}.`;
 }
 
-export type HeldMove = Extract<Move, { hold: unknown }>;
+export const shareOfOne = (value: number) => (value >= 0 && value <= 1 ? null : 'From 0 to 100 %.');
 
-export function Speed({
+/** What of a move says how a straight is held. */
+export interface Held {
+  speed: number;
+  hold: 'none' | 'encoders' | 'gyro';
+  heading: number | null;
+  gain: number | null;
+}
+
+export function Speed<M extends { speed: number }>({
   move,
   onChange,
 }: {
-  move: Extract<Move, { speed: number }>;
-  onChange: (move: Move) => void;
+  move: M;
+  onChange: (move: M) => void;
 }) {
   return (
     <QuantityField
@@ -71,7 +79,13 @@ export function Way({
   );
 }
 
-export function HeldFields({ move, setup, onChange }: FieldsProps<HeldMove>) {
+interface HeldFieldsProps<M extends Held> {
+  move: M;
+  setup: RobotParameters;
+  onChange: (move: M) => void;
+}
+
+export function HeldFields<M extends Held>({ move, setup, onChange }: HeldFieldsProps<M>) {
   return (
     <>
       <Speed move={move} onChange={onChange} />
@@ -229,7 +243,7 @@ export function FollowingGain({
   move,
   onChange,
 }: {
-  move: MoveOfKind<'follow wall' | 'follow line'>;
+  move: MoveOfKind<'follow wall' | 'follow line' | 'until colour'>;
   onChange: (move: Move) => void;
 }) {
   return (

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { bareField } from '../../../../tests/fixtures/field.ts';
 import { radians } from '../../mathematics/angle.ts';
 import {
-  setupPaths,
+  SETUP_PATHS,
   STARTING_SETUP,
   withSetupValues,
   type RobotParameters,
@@ -260,7 +260,7 @@ describe('the shares of the spread', () => {
   });
 
   it('know every spread that a setup has', () => {
-    const spreads = setupPaths(STARTING_SETUP).filter((path) => /Spread$|Walk$/.test(path));
+    const spreads = SETUP_PATHS.filter((path) => /Spread$|Walk$/.test(path));
     expect(spreads.filter((path) => !SPREADS.includes(path))).toEqual([]);
   });
 });

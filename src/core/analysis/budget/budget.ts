@@ -2,9 +2,12 @@ import { toField, type Pose } from '../../mathematics/pose.ts';
 import { instructionsOf } from '../../route/instructions.ts';
 import type { Body, RobotParameters } from '../../robot/parameters.ts';
 import { startPose, type Experiment } from '../../simulation/run.ts';
+import { startingMemory } from '../../program/robot.ts';
 import { worldOf, worldOfEdges } from '../../simulation/world.ts';
+import { choiceChances, type ChoiceChance } from './choiceChance.ts';
 import {
   ERROR_SIZE,
+  passedOver,
   sensesField,
   StepProbe,
   times,
@@ -26,6 +29,8 @@ export interface Budget {
   steps: StepModel[];
   /** Covariance of the error after each step, row by row. */
   covariances: Float64Array[];
+  /** The looks that choose a way, each with the budget of the other one. */
+  choices: (ChoiceChance & { other: Budget })[];
 }
 
 /** Step models found before, by everything that they depend on. */
@@ -38,8 +43,13 @@ const MODELS_KEPT = 2000;
  * Works out the budget of an experiment.
  *
  * @param known models of steps from an earlier budget; those that still hold are used again
+ * @param forced ways that are taken whatever the looks say, by the identifiers of their moves
  */
-export function budgetOf(experiment: Experiment, known: StepModels = new Map()): Budget {
+export function budgetOf(
+  experiment: Experiment,
+  known: StepModels = new Map(),
+  forced: ReadonlyMap<string, boolean> = new Map(),
+): Budget {
   const { plan, field, estimated, trueParameters } = experiment;
   const onField = new StepProbe(estimated, trueParameters, worldOf(field));
   // What needs nothing of the field is the same wherever it happens, and is found once.
@@ -48,8 +58,13 @@ export function budgetOf(experiment: Experiment, known: StepModels = new Map()):
   const initial = initialNoises(trueParameters, start);
   const robot = JSON.stringify([estimated, trueParameters]);
   const place = JSON.stringify(field);
-  let state: StepState = { pose: start, gyro: 0, memory: { headingOffset: 0 } };
-  const steps = instructionsOf(plan.moves, estimated).map((instruction) => {
+  let state: StepState = { pose: start, gyro: 0, arm: 0, memory: startingMemory(estimated) };
+  const answers: (boolean | null)[] = [];
+  const steps = instructionsOf(plan.moves, estimated).map(({ when, ...instruction }) => {
+    if (when !== undefined && answers[when.look] !== when.answer) {
+      answers.push(null);
+      return passedOver(state);
+    }
     const here = sensesField(instruction);
     const from = here ? state : atOrigin(state);
     const key = JSON.stringify([instruction, from, robot, here ? place : '']);
@@ -61,21 +76,32 @@ export function budgetOf(experiment: Experiment, known: StepModels = new Map()):
     }
     const placed = here ? model : placedAt(model, state);
     state = placed.end;
+    answers.push(forced.get(instruction.moveId) ?? placed.answer);
     return placed;
   });
-  return { start, initial, steps, covariances: covariancesOf(initial, steps, trueParameters) };
+  const covariances = covariancesOf(initial, steps, trueParameters);
+  // One wrong way at a time: two in one run are rarer than either.
+  const choices =
+    forced.size > 0
+      ? []
+      : choiceChances(steps, covariances, experiment).map((choice) => ({
+          ...choice,
+          other: budgetOf(experiment, known, new Map([[choice.moveId, !choice.expected]])),
+        }));
+  return { start, initial, steps, covariances, choices };
 }
 
 /** Angles are rounded to this for looking a model up, rad: less than any effect that it has. */
 const GRID = 1e-6;
 
 /** The same beginning with the robot at the origin, facing along x, its gyro reading as before. */
-function atOrigin({ gyro, memory }: StepState): StepState {
+function atOrigin({ gyro, arm, memory }: StepState): StepState {
   const rounded = (angle: number) => GRID * Math.round(angle / GRID);
   return {
     pose: { x: 0, y: 0, heading: 0 },
     gyro: rounded(gyro),
-    memory: { headingOffset: rounded(memory.headingOffset) },
+    arm,
+    memory: { ...memory, headingOffset: rounded(memory.headingOffset) },
   };
 }
 
@@ -97,6 +123,7 @@ function placedAt(model: StepModel, { pose }: StepState): StepModel {
     end: {
       pose: { ...toField(pose, end.pose), heading: pose.heading + end.pose.heading },
       gyro: end.gyro,
+      arm: end.arm,
       memory: end.memory,
     },
   };

@@ -45,12 +45,18 @@ export interface StepModel {
   relocalises: boolean;
   end: StepState;
   duration: number;
+  /** What it saw, where it is a look; null otherwise. */
+  answer: boolean | null;
+  /** Whether a look sent the robot another way, so that it is not carried out. */
+  passedOver: boolean;
 }
 
 /** How a step begins: the true pose, what the gyro has summed up, and what the program remembers. */
 export interface StepState {
   pose: Pose;
   gyro: number;
+  /** Where the attachment stands, rad. */
+  arm: number;
   memory: ProgramMemory;
 }
 
@@ -117,6 +123,8 @@ export class StepProbe {
       relocalises: onField && forgets(jacobian),
       end: nominal.end,
       duration: nominal.duration,
+      answer: nominal.answer,
+      passedOver: false,
     };
   }
 
@@ -249,11 +257,12 @@ export class StepProbe {
     const { plant } = this;
     plant.putDown(start.pose, null);
     plant.perturb('gyro', start.gyro);
+    plant.placeArm(start.arm);
     if (change !== null && change.at === 0) plant.perturb(change.what, change.amount);
     const observer = new ProbeObserver(change !== null && change.at > 0 ? change : null);
     plant.observer = observer;
     const run = new ProgramRun(plant, this.estimated, 'mean');
-    run.memory.headingOffset = start.memory.headingOffset;
+    Object.assign(run.memory, start.memory);
     run.late = late;
     run.execute(instruction);
     plant.observer = null;
@@ -261,9 +270,11 @@ export class StepProbe {
       end: {
         pose: { x: plant.x, y: plant.y, heading: plant.heading },
         gyro: plant.gyroAngle,
-        memory: { headingOffset: run.memory.headingOffset },
+        arm: plant.readArm(),
+        memory: { ...run.memory },
       },
       duration: plant.time,
+      answer: run.answered,
       parts: change === null && late === 0 ? observer.parts() : [],
     };
   }
@@ -272,6 +283,7 @@ export class StepProbe {
 interface Outcome {
   end: StepState;
   duration: number;
+  answer: boolean | null;
   /** Parts of the way: when and where the middle of each is, and how far the wheels rolled in it. */
   parts: { at: number; pose: Pose; rolled: number }[];
 }
@@ -313,6 +325,23 @@ class ProbeObserver implements StepObserver {
       return { at: Math.max(1e-6, there.time), pose: there.pose, rolled: to - from };
     });
   }
+}
+
+/** The model of a step that is passed over: everything stays as it is. */
+export function passedOver(state: StepState): StepModel {
+  return {
+    jacobian: Array.from(
+      { length: ERROR_SIZE },
+      (_, i) => Array.from({ length: ERROR_SIZE }, (_, j) => Number(i === j)) as never,
+    ),
+    noises: [],
+    sensesField: false,
+    relocalises: false,
+    end: state,
+    duration: 0,
+    answer: null,
+    passedOver: true,
+  };
 }
 
 /** Whether a shift or a turn of the robot before a step is mostly gone after it. */

@@ -34,7 +34,9 @@ export function driftChecks(experiment: Experiment, nominal: RunRecord): Map<num
   const tool = { x: estimated.body.toolX, y: estimated.body.toolY, heading: 0 };
   const at = (run: RunRecord, step: number, zone: Zone) => {
     const record = run.moves[step];
-    return record === undefined ? null : offsetFrom(zone, compose(record.end, tool));
+    return record === undefined || record.ended === 'passed over'
+      ? null
+      : offsetFrom(zone, compose(record.end, tool));
   };
   for (const { step, zone } of measured) {
     const planned = at(nominal, step, zone);

@@ -4,8 +4,9 @@ import { insidePolygon, middleOf } from '../../mathematics/polygon.ts';
 import { toField, type Point, type Pose } from '../../mathematics/pose.ts';
 import { formatNumber } from '../../mathematics/quantity.ts';
 import type { Body, RangeSensor, RobotParameters } from '../../robot/parameters.ts';
-import type { Experiment, RunRecord } from '../../simulation/run.ts';
+import { otherWays, runThrough, type Experiment, type RunRecord } from '../../simulation/run.ts';
 import { moveChecks, narrowLineCheck } from '../../route/checks.ts';
+import { choiceChecks, startChecks } from './choiceChecks.ts';
 import { driftChecks } from './driftCheck.ts';
 import { instructionKind, type Instruction } from '../../program/instructions/index.ts';
 import { instructionsOf } from '../../route/instructions.ts';
@@ -28,11 +29,15 @@ export function routeChecks(experiment: Experiment, nominal: RunRecord): RouteCh
   const { plan, field, estimated } = experiment;
   const instructions = instructionsOf(plan.moves, estimated);
   const drifts = driftChecks(experiment, nominal);
+  const others = otherWays(experiment, nominal);
+  const choices = choiceChecks(experiment, nominal, others);
   const checks: RouteCheck[] = [];
   stepsOf(plan.moves).forEach(({ move, position }, step) => {
     const instruction = instructions[step]!;
     const sentences = [
-      ...placeChecks(experiment, nominal, instruction, move, step),
+      ...(step === 0 ? startChecks(experiment) : []),
+      ...(choices.get(move.id) ?? []),
+      ...placeChecks(experiment, runThrough(step, nominal, others), instruction, move, step),
       ...moveChecks(move, instruction, estimated),
       ...(drifts.has(step) ? [drifts.get(step)!] : []),
     ];
@@ -76,6 +81,12 @@ function placeChecks(
   if (record.ended === 'time limit') {
     says.push('It ends by its time limit: what it waits for does not come.');
   }
+  const colour = instructionKind(instruction).colour?.(instruction) ?? null;
+  if (colour !== null && !coloursOn(field).includes(colour.trim().toLowerCase())) {
+    says.push(
+      `Nothing on this field is called “${colour}”: give a line its colour on the Field sheet.`,
+    );
+  }
   const sees = instructionKind(instruction).sees?.(instruction) ?? [];
   if (sees.includes('ahead')) says.push(...beamChecks(record.end, estimated.range, field));
   if (sees.includes('lines')) says.push(...lineChecks(instruction, estimated, field));
@@ -86,6 +97,12 @@ function placeChecks(
     }
   }
   return says;
+}
+
+function coloursOn({ ground, lines }: Field): string[] {
+  return [ground, ...lines.map(({ colour }) => colour ?? '')].map((name) =>
+    name.trim().toLowerCase(),
+  );
 }
 
 function lineChecks(instruction: Instruction, setup: RobotParameters, field: Field): string[] {

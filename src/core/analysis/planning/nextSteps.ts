@@ -3,7 +3,7 @@ import { budgetChance } from '../budget/chance.ts';
 import { offsetFrom, scores } from '../../field/field.ts';
 import { toolPose } from '../../robot/toolPose.ts';
 import { checkpointsOf, stepsOf } from '../../route/plan.ts';
-import { forecastPose, forecastRuns, momentAfterMove } from '../../simulation/forecast.ts';
+import { cameBy, forecastPose, forecastRuns, momentAfterMove } from '../../simulation/forecast.ts';
 import { nominalRun, type Experiment } from '../../simulation/run.ts';
 import { proposalsFor, type Proposal } from './proposals.ts';
 
@@ -90,12 +90,15 @@ function hitShare(experiment: Experiment, seed: number): number {
   for (const { id, modelId } of checkpointsOf(plan)) {
     const model = field.models.find((candidate) => candidate.id === modelId);
     if (model === undefined) continue;
-    const moment = momentAfterMove(steps.findIndex(({ move }) => move.id === id));
-    const offsets = Array.from({ length: RUNS }, (_, run) =>
-      offsetFrom(model.zone, toolPose(estimated.body, forecastPose(forecast, run, moment))),
-    );
+    const at = steps.findIndex(({ move }) => move.id === id);
+    const moment = momentAfterMove(at);
+    const offsets = Array.from({ length: RUNS }, (_, run) => run)
+      .filter((run) => cameBy(forecast, run, steps[at]!))
+      .map((run) =>
+        offsetFrom(model.zone, toolPose(estimated.body, forecastPose(forecast, run, moment))),
+      );
     const mean = (of: 'along' | 'left' | 'turned') =>
-      offsets.reduce((sum, offset) => sum + offset[of], 0) / RUNS;
+      offsets.reduce((sum, offset) => sum + offset[of], 0) / Math.max(1, offsets.length);
     const middle = { along: mean('along'), left: mean('left'), turned: mean('turned') };
     asked += RUNS;
     hits += offsets.filter((offset) =>

@@ -14,17 +14,20 @@ export const javaProgram = programWriter({
   constant: ({ name, value, comment }, literal) =>
     `    static final ${typeof value === 'boolean' ? 'boolean' : 'double'} ${name} = ${literal}; // ${safeText(comment)}`,
   functionName: (words) => words.replace(/ (.)/g, (_, letter: string) => letter.toUpperCase()),
-  statement: (name, args) => `${name}(${args.join(', ')});`,
+  called: (name, args) => `${name}(${args.join(', ')})`,
+  endOfStatement: ';',
   loop: {
     open: (times, depth) =>
       `for (int round${depth} = 0; round${depth} < ${times}; round${depth}++) {`,
     close: '}',
     empty: null,
   },
-  main: (lines, usesArm) =>
+  branch: { open: (condition) => `if (${condition}) {`, otherwise: '} else {' },
+  main: (before, lines, usesArm) =>
     [
       '    public void run() {',
       '        try {',
+      ...before.map((line) => `            ${line}`),
       '            settleAndZero(GYRO_WAIT);',
       ...lines.map((line) => `            ${line}`),
       '        } finally {',

@@ -1,7 +1,18 @@
 import { degrees } from '../../mathematics/angle.ts';
 import type { RobotParameters } from '../../robot/parameters.ts';
 import { instructionKind } from '../../program/instructions/index.ts';
-import type { Argument, Call, CallWriter, ConstantKind, Value } from '../../program/text.ts';
+import { questionKind } from '../../program/questions/index.ts';
+import {
+  call,
+  type Argument,
+  type Call,
+  type CallWriter,
+  type ConstantKind,
+  type Value,
+} from '../../program/text.ts';
+import type { Bracket } from '../../moves/definition.ts';
+import { questionOf } from '../../moves/questions.ts';
+import { HUE_GATES } from '../../robot/colours.ts';
 import { instructionsOf } from '../../route/instructions.ts';
 import {
   STEERING_LIMIT,
@@ -28,10 +39,15 @@ const STEP = { percent: 0.1, degrees: 0.01, millimetres: 0.1, seconds: 0.01 };
 /** Significant digits of a gain: nobody knows one better. */
 const GAIN_DIGITS = 4;
 
-/** A part of a program: the constants and calls of one move, or the loop around some. */
+/** A part of a program: the constants and calls of one move, the loop around some, or a way of a choice. */
 export type Part =
   | { kind: 'move'; title: string; constants: Constant[]; calls: Call[] }
-  | { kind: 'repeat'; title: string; from: number; times: Constant };
+  | { kind: 'repeat'; title: string; from: number; times: Constant }
+  /** A choice opens with what it asks, turns to its second way, and closes. */
+  | { kind: 'choice'; title: string; constants: Constant[]; at: Bracket; calls: Call[] };
+
+/** The beginning of a program. */
+type StartPart = Pick<Extract<Part, { kind: 'move' }>, 'title' | 'constants' | 'calls'>;
 
 /** Says where a number of the setup comes from: “bench record 4”, “typed”, “starting value”. */
 export type Origin = (path: string) => string;
@@ -56,9 +72,28 @@ export function partsOf(plan: RoutePlan, setup: RobotParameters, origin: Origin)
       };
     }
     const builder = new PartBuilder(prefix, setup, origin);
-    const calls = instructionKind(instruction!).calls(instruction!, builder);
-    return { kind: 'move', title, constants: builder.constants, calls };
+    const calls =
+      instruction === undefined ? [] : instructionKind(instruction).calls(instruction, builder);
+    const { bracket } = definitionOf(move.kind);
+    return bracket === undefined
+      ? { kind: 'move', title, constants: builder.constants, calls }
+      : { kind: 'choice', title, constants: builder.constants, at: bracket, calls };
   });
+}
+
+/** What a program does before its gyro is reset: what stands ready, and what it waits for. */
+export function startOf(plan: RoutePlan, setup: RobotParameters, origin: Origin): StartPart {
+  const builder = new PartBuilder('START', setup, origin);
+  const instructions = instructionsOf(plan.moves, setup);
+  const asks = instructions.flatMap((one) => (one.kind === 'look' ? [one.question.kind] : []));
+  const calls: Call[] = [];
+  if (instructions.some(({ kind }) => kind === 'servo')) calls.push(call('rest servo'));
+  if (asks.includes('arm')) calls.push(call('remember arm'));
+  if (plan.startBy !== undefined) {
+    const question = questionOf(plan.startBy, setup);
+    calls.push(call('wait for', { call: questionKind(question).call(question, builder) }));
+  }
+  return { title: 'Before it sets off', constants: builder.constants, calls };
 }
 
 /** Builds the calls of one move and gathers the constants that they name. */
@@ -134,7 +169,7 @@ export interface ProgramHeading {
 
 /** The numbers of the robot that programs may need. */
 export function robotConstants(setup: RobotParameters, origin: Origin): Constant[] {
-  const { program, gyro } = setup;
+  const { program, gyro, servo } = setup;
   const of = (name: string, value: Value, comment: string): Constant => ({ name, value, comment });
   return [
     of(
@@ -154,5 +189,20 @@ export function robotConstants(setup: RobotParameters, origin: Origin): Constant
     of('TURN_END_RATE', degrees(TURN_END_RATE), 'degrees a second, for turns by a controller'),
     of('STILL_RATE', degrees(STILL_RATE), 'degrees a second, below which the gyro is still'),
     of('STILL_TIME', STILL_TIME, 's that it has to be still'),
+    of(
+      'SATURATION_GATE',
+      100 * HUE_GATES.saturation,
+      'percent; below it a colour is grey and its hue says nothing',
+    ),
+    of(
+      'SERVO_REST',
+      100 * servo.rest,
+      `percent of its travel at the start; ${origin('servo.rest')}`,
+    ),
+    of(
+      'SERVO_TRAVEL_TIME',
+      servo.travelTime,
+      `s from end to end of its travel; ${origin('servo.travelTime')}`,
+    ),
   ];
 }

@@ -5,7 +5,8 @@ import { programWriter, type Library } from './writer.ts';
 
 /**
  * The route as one Python file, with a `Hub` class that the team fills in for its own hub. It stops the
- * motors when it is interrupted, has a time limit on every loop, and never compares a reading for equality.
+ * motors when it is interrupted, has a time limit on every loop but that which waits for a start, and never
+ * compares a reading for equality.
  */
 export const pythonProgram = programWriter({
   library: libraryOf,
@@ -15,12 +16,15 @@ export const pythonProgram = programWriter({
   remark: (text) => `# ${text}`,
   constant: ({ name, comment }, literal) => `${name} = ${literal}  # ${safeText(comment)}`,
   functionName: (words) => words.replace(/ /g, '_'),
-  statement: (name, args) => `${name}(${['hub', ...args].join(', ')})`,
+  called: (name, args) => `${name}(${['hub', ...args].join(', ')})`,
+  endOfStatement: '',
   loop: { open: (times) => `for _ in range(${times}):`, close: null, empty: 'pass' },
-  main: (lines, usesArm) =>
+  branch: { open: (condition) => `if ${condition}:`, otherwise: 'else:' },
+  main: (before, lines, usesArm) =>
     [
       'def main(hub):',
       '    try:',
+      ...before.map((line) => `        ${line}`),
       '        settle_and_zero(hub, GYRO_WAIT)',
       ...lines.map((line) => `        ${line}`),
       '    finally:',

@@ -7,6 +7,7 @@ import {
   partsOf,
   robotConstants,
   safeText,
+  startOf,
   type Constant,
   type Origin,
   type Part,
@@ -53,9 +54,16 @@ export interface Language {
   constant(constant: Constant, literal: string): string;
   /** A function's name from its words. */
   functionName(words: string): string;
-  statement(name: string, args: string[]): string;
+  called(name: string, args: string[]): string;
+  /** What a statement ends with. */
+  endOfStatement: string;
   loop: { open(times: string, depth: number): string; close: string | null; empty: string | null };
-  main(lines: string[], usesArm: boolean): string;
+  branch: { open(condition: string): string; otherwise: string };
+  /**
+   * @param before what is done before the gyro is reset
+   * @param lines what is done after that
+   */
+  main(before: string[], lines: string[], usesArm: boolean): string;
   whole(text: ProgramText): string;
 }
 
@@ -66,7 +74,9 @@ export function programWriter(language: Language): ProgramWriter {
     const usesArm = parts.some(
       (part) => part.kind === 'move' && part.calls.some((call) => call.function === 'move arm'),
     );
-    const main = language.main(callLines(parts, language), usesArm);
+    const start = startOf(plan, setup, origin);
+    const before = start.calls.map((call) => statement(call, language));
+    const main = language.main(before, callLines(parts, language), usesArm);
     const library = libraryFor(main, language, setup.drive.encoderWraps);
     const constantLine = (constant: Constant) =>
       language.constant(constant, literal(constant.value, language));
@@ -75,10 +85,10 @@ export function programWriter(language: Language): ProgramWriter {
       numbers: robotConstants(setup, origin)
         .filter(({ name }) => mentions(library + main, name))
         .map(constantLine),
-      blocks: parts
+      blocks: [start, ...parts]
         .map((part) => ({
           title: part.title,
-          constants: part.kind === 'repeat' ? [part.times] : part.constants,
+          constants: 'times' in part ? [part.times] : part.constants,
         }))
         .filter(({ constants }) => constants.length > 0)
         .map(({ title, constants }) => [
@@ -122,18 +132,46 @@ function callLines(parts: readonly Part[], language: Language): string[] {
       calls = 1;
       return;
     }
+    if (part.kind === 'choice') {
+      const { branch, loop } = language;
+      if (part.at === 'opens') {
+        line(language.remark(safeText(part.title)));
+        line(branch.open(calledText(part.calls[0]!, language)));
+        depth++;
+        calls = 0;
+        return;
+      }
+      if (calls === 0 && loop.empty !== null) line(loop.empty);
+      depth--;
+      if (part.at === 'turns') {
+        line(branch.otherwise);
+        depth++;
+        calls = 0;
+      } else {
+        if (loop.close !== null) line(loop.close);
+        calls = 1;
+      }
+      return;
+    }
     line(language.remark(safeText(part.title)));
-    for (const { function: name, arguments: args } of part.calls) {
-      line(
-        language.statement(
-          language.functionName(name),
-          args.map((argument) => expression(argument, language)),
-        ),
-      );
+    for (const call of part.calls) {
+      line(statement(call, language));
       calls++;
     }
   });
   return lines;
+}
+
+/** A call that is carried out on the hub. */
+function calledText({ function: name, arguments: args }: Call, language: Language): string {
+  return language.called(
+    language.functionName(name),
+    args.map((argument) => expression(argument, language)),
+  );
+}
+
+function statement(call: Call, language: Language): string {
+  return calledText(call, language) + language.endOfStatement;
 }
 
 function expression(argument: Argument, language: Language): string {

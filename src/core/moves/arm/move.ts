@@ -2,36 +2,60 @@ import { z } from 'zod';
 import { degrees, radians } from '../../mathematics/angle.ts';
 import { formatNumber } from '../../mathematics/quantity.ts';
 import { driveDelay } from '../../robot/stopping.ts';
+import { chance } from '../../schema/numbers.ts';
 import { END_CELLS } from '../cells.ts';
 import { defineMove } from '../definition.ts';
 import { angle, ends, startingEnds } from '../members.ts';
 import { angleText } from '../words.ts';
 
-/** Turn the attachment motor by an angle, rad, at a share of full power. */
+/**
+ * Move the attachment: turn its motor by an angle, rad, at a share of full power; or send a servo to a share of its
+ * travel.
+ */
 export const armMove = defineMove({
   kind: 'arm',
   name: 'Arm',
   key: 'M',
-  purpose: 'turn the attachment motor',
+  purpose: 'move the attachment, motor or servo',
   members: {
     angle,
     power: z.number().positive().max(1),
     /** The motor has stalled, and the move ends, when it has not moved for this long, s. */
     stallTime: z.number().positive().max(10),
+    /** Where the servo goes, a share of its travel; null moves the motor. Moves from before there were servos move it. */
+    servo: chance.nullable().default(null),
     ...ends,
   },
-  starting: { angle: radians(90), power: 0.5, stallTime: 0.3, ...startingEnds },
-  title: (move) => `Arm ${move.angle < 0 ? 'back ' : ''}${angleText(move.angle)}`,
-  shortTitle: (move) => `arm ${formatNumber(degrees(move.angle), 0)}°`,
+  starting: { angle: radians(90), power: 0.5, stallTime: 0.3, servo: null, ...startingEnds },
+  title: ({ servo, angle }) =>
+    servo === null
+      ? `Arm ${angle < 0 ? 'back ' : ''}${angleText(angle)}`
+      : `Servo to ${formatNumber(100 * servo, 0)} %`,
+  shortTitle: ({ servo, angle }) =>
+    servo === null
+      ? `arm ${formatNumber(degrees(angle), 0)}°`
+      : `servo ${formatNumber(100 * servo, 0)} %`,
   cells: {
     always: {
       angle: ['arm_deg', 'angle'],
       power: ['power', 'number'],
       stallTime: ['stall_s', 'number'],
+      servo: ['servo_share', 'number?'],
       ...END_CELLS,
     },
   },
   compile(move, setup) {
+    if (move.servo !== null) {
+      const { travelTime } = setup.servo;
+      return {
+        kind: 'servo',
+        moveId: move.id,
+        position: move.servo,
+        travelTime,
+        rest: setup.program.settle,
+        timeLimit: travelTime + setup.program.settle,
+      };
+    }
     const speed =
       (move.power * setup.arm.noLoadSpeed * setup.battery.voltage) / setup.motor.nominalVoltage;
     return {
@@ -48,7 +72,7 @@ export const armMove = defineMove({
   },
   checks(move, setup) {
     const { lowest, highest } = setup.arm;
-    return Math.abs(move.angle) > highest - lowest
+    return move.servo === null && Math.abs(move.angle) > highest - lowest
       ? [
           `The attachment has ${angleText(highest - lowest, 0)} between its stops: the motor will stall.`,
         ]

@@ -1,8 +1,6 @@
 import { z } from 'zod';
-import { edgeSlope, lineDelay, recommendedEdgeGain } from '../../robot/edgeFollowing.ts';
 import { FOLLOWING_CELLS } from '../cells.ts';
-import { lengthNumbers, reachableSpeed, straightInstruction } from '../compiling.ts';
-import { powerPerRate } from '../../program/power.ts';
+import { edgeSteering, lengthNumbers, reachableSpeed, straightInstruction } from '../compiling.ts';
 import { defineMove } from '../definition.ts';
 import { ends, gain, speed, startingEnds, wholeLength } from '../members.ts';
 import { lengthText } from '../words.ts';
@@ -51,14 +49,8 @@ export const followLineMove = defineMove({
   loop: () => 'line',
   compile(move, setup) {
     const speed = reachableSpeed(move.speed, setup);
-    const gain = move.gain ?? recommendedEdgeGain(setup.light.firstX, speed, lineDelay(setup));
-    const base = straightInstruction(move, speed, setup, {
-      hold: 'line',
-      gain: (gain / edgeSlope(setup)) * powerPerRate(setup),
-      threshold: setup.light.threshold,
-      // On the left edge, light means too far to the left.
-      side: move.edge === 'left' ? -1 : 1,
-    });
+    const steering = edgeSteering(move.edge, move.gain, speed, setup);
+    const base = straightInstruction(move, speed, setup, steering);
     if (move.until.kind === 'length') {
       return { ...base, ...lengthNumbers(move.until.length, speed, move, setup) };
     }

@@ -25,6 +25,8 @@ export interface EndingDefinition<E extends { kind: string }> {
   /** What of the field it has to see. */
   sees?: FieldSight;
   touches?: boolean;
+  /** The colour that it waits for. */
+  colour?(this: void, ending: E): string;
   /** When it stops, as the end of a sentence: “at the first reading of 120 mm or less”. */
   words(this: void, ending: E, setup: RobotParameters): string;
   numbers(this: void, ending: E, setup: RobotParameters): SheetNumber[];

@@ -1,16 +1,8 @@
-import type { LightPlace } from '../../robot/parameters.ts';
-import { call, percentText, sheetNumber, thresholdConstant } from '../text.ts';
+import { lightQuestion, type LightQuestion } from '../questions/light.ts';
 import { defineEnding } from './definition.ts';
 
 /** The first reading of a light sensor on the other side of a threshold. */
-export interface LightPasses {
-  kind: 'light';
-  sensor: LightPlace;
-  below: boolean;
-  threshold: number;
-}
-
-export const lightEnding = defineEnding<LightPasses>({
+export const lightEnding = defineEnding<LightQuestion>({
   kind: 'light',
   remaining(robot, { sensor, below, threshold }) {
     const sign = below ? 1 : -1;
@@ -18,15 +10,9 @@ export const lightEnding = defineEnding<LightPasses>({
   },
   sensesField: true,
   sees: 'lines',
-  words: ({ sensor, below, threshold }) =>
-    `as soon as the ${sensor} light sensor reads ${below ? 'less' : 'more'} than ${percentText(threshold)}`,
-  numbers: ({ threshold }) => [sheetNumber('Dark is below', 100 * threshold, '%', 0)],
-  call: ({ sensor, below, threshold }, _, writer) =>
-    call(
-      below ? 'dark under' : 'light under',
-      { text: sensor },
-      thresholdConstant(threshold, writer),
-    ),
+  words: (light, setup) => `as soon as ${lightQuestion.words(light, setup)}`,
+  numbers: lightQuestion.numbers,
+  call: (light, _, writer) => lightQuestion.call(light, writer),
   noise: (_, { light }) => ({
     source: 'light',
     // Over an edge the reading changes from light to dark within the width of the spot.

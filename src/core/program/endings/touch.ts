@@ -1,17 +1,13 @@
-import { call } from '../text.ts';
+import { touchQuestion, type TouchQuestion } from '../questions/touch.ts';
 import { defineEnding } from './definition.ts';
 
 /** The bumper is pressed. */
-export interface Touch {
-  kind: 'touch';
-}
-
-export const touchEnding = defineEnding<Touch>({
+export const touchEnding = defineEnding<TouchQuestion>({
   kind: 'touch',
   remaining: (robot) => () => (robot.readTouch() ? 0 : 1),
   sensesField: true,
   touches: true,
-  words: () => 'as soon as the bumper is pressed',
-  numbers: () => [],
-  call: () => call('touched'),
+  words: (touch, setup) => `as soon as ${touchQuestion.words(touch, setup)}`,
+  numbers: touchQuestion.numbers,
+  call: (touch, _, writer) => touchQuestion.call(touch, writer),
 });

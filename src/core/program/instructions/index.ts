@@ -2,6 +2,8 @@ import type { InstructionDefinition } from '../definition.ts';
 import { alignInstruction, type AlignInstruction } from './align.ts';
 import { arcInstruction, type ArcInstruction } from './arc.ts';
 import { armInstruction, type ArmInstruction } from './arm.ts';
+import { lookInstruction, type LookInstruction } from './look.ts';
+import { servoInstruction, type ServoInstruction } from './servo.ts';
 import { straightInstruction, type StraightInstruction } from './straight.ts';
 import { turnInstruction, type TurnInstruction } from './turn.ts';
 import { waitInstruction, type WaitInstruction } from './wait.ts';
@@ -15,7 +17,9 @@ export type Instruction =
   | AlignInstruction
   | ZeroInstruction
   | WaitInstruction
-  | ArmInstruction;
+  | ArmInstruction
+  | ServoInstruction
+  | LookInstruction;
 
 /** Every kind of instruction: the only list of them. */
 const INSTRUCTIONS: { [I in Instruction as I['kind']]: InstructionDefinition<I> } = {
@@ -26,6 +30,8 @@ const INSTRUCTIONS: { [I in Instruction as I['kind']]: InstructionDefinition<I> 
   zero: zeroInstruction,
   wait: waitInstruction,
   arm: armInstruction,
+  servo: servoInstruction,
+  look: lookInstruction,
 };
 
 /** All that there is to a kind of instruction. */

@@ -51,6 +51,7 @@ export const straightInstruction = defineInstruction<StraightInstruction>({
   endNoise: ({ until }, trueParameters) => endingOf(until).noise?.(until, trueParameters) ?? null,
   follows: ({ steering }, estimated, trueParameters) =>
     steeringOf(steering).follows?.(steering, estimated, trueParameters) ?? null,
+  colour: ({ until }) => endingOf(until).colour?.(until) ?? null,
   pressesFlat: ({ headingAfter }) => headingAfter !== null,
   touches: ({ until, headingAfter }) => headingAfter !== null || (endingOf(until).touches ?? false),
   sheet(instruction, setup) {

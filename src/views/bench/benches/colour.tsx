@@ -1,11 +1,7 @@
 import type { BenchOf } from '../../../contracts/bench.ts';
 import { colourSampleOf } from '../../../core/benches/fromTelemetry.ts';
-import {
-  colourResult,
-  colourRule,
-  hueColour,
-  type ColourResult,
-} from '../../../core/benches/colour.ts';
+import { colourResult, type ColourResult } from '../../../core/benches/colour.ts';
+import { colourRuleText, hueColour } from '../../../core/robot/colours.ts';
 import { degrees } from '../../../core/mathematics/angle.ts';
 import { formatNumber } from '../../../core/mathematics/quantity.ts';
 import { wilsonInterval } from '../../../core/mathematics/wilson.ts';
@@ -77,15 +73,18 @@ export const colourBench: TrialBench<BenchOf<'colour'>, ColourResult> = {
         variant,
         points: trials
           .filter((trial) => trial.name === name)
-          .map(({ red, green, blue }) => {
-            const { hue, saturation } = hueColour(red, green, blue);
+          .map((trial) => {
+            const { hue, saturation } = hueColour(trial);
             return { x: degrees(hue), y: 100 * saturation };
           }),
       })),
     };
   },
   More: ColourAnswers,
-  values: () => ({}),
+  values: ({ result: { classes, noise } }) => ({
+    colours: classes.map(({ name, middle, spread, hued }) => ({ name, middle, spread, hued })),
+    'colour.noise': noise,
+  }),
   trend: ({ result }) => ({
     label: 'Named right',
     kind: 'share',
@@ -110,7 +109,7 @@ export const colourBench: TrialBench<BenchOf<'colour'>, ColourResult> = {
 
 function ColourAnswers({ result }: Shown<BenchOf<'colour'>, ColourResult>) {
   const names = result.classes.map(({ name }) => name);
-  const rules = result.classes.map(colourRule).join('\n');
+  const rules = result.classes.map(colourRuleText).join('\n');
   return (
     <>
       <table className={styles['confusion']}>

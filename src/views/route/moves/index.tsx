@@ -4,6 +4,7 @@ import type { MoveFieldsProps } from '../fieldParts.tsx';
 import { ApproachFields } from './approach.tsx';
 import { ArcFields } from './arc.tsx';
 import { ArmFields } from './arm.tsx';
+import { BracketFields, ChooseFields } from './choose.tsx';
 import { CheckpointFields } from './checkpoint.tsx';
 import { DriveFields } from './drive.tsx';
 import { FollowLineFields } from './followLine.tsx';
@@ -12,6 +13,7 @@ import { RepeatFields } from './repeat.tsx';
 import { SettleFields } from './settle.tsx';
 import { SquareUpFields } from './squareUp.tsx';
 import { TurnFields } from './turn.tsx';
+import { UntilColourFields } from './untilColour.tsx';
 import { UntilLineFields } from './untilLine.tsx';
 import { UntilTouchFields } from './untilTouch.tsx';
 import { WaitFields } from './wait.tsx';
@@ -21,6 +23,7 @@ const FIELDS: { [Kind in MoveKind]: ComponentType<MoveFieldsProps<Kind>> } = {
   drive: DriveFields,
   approach: ApproachFields,
   'until line': UntilLineFields,
+  'until colour': UntilColourFields,
   'until touch': UntilTouchFields,
   settle: SettleFields,
   wait: WaitFields,
@@ -32,6 +35,9 @@ const FIELDS: { [Kind in MoveKind]: ComponentType<MoveFieldsProps<Kind>> } = {
   arm: ArmFields,
   checkpoint: CheckpointFields,
   repeat: RepeatFields,
+  choose: ChooseFields,
+  otherwise: BracketFields,
+  join: BracketFields,
 };
 
 /** The numbers of a move to edit, whatever its kind. */

@@ -9,6 +9,9 @@ import java.util.function.Supplier;
 public class RouteProgram {
     static final double LOOP_PERIOD = 0.012;
     static final boolean RIGHT_IS_POSITIVE = true;
+    static final double SATURATION_GATE = 25;
+    static final double SERVO_REST = 0;
+    static final double SERVO_TRAVEL_TIME = 1;
     static final double STEERING_LIMIT = 1;
     static final double STILL_RATE = 1;
     static final double STILL_TIME = 1;
@@ -44,6 +47,9 @@ public class RouteProgram {
         /** Whether the bumper is pressed. */
         boolean touched();
 
+        /** Red, green and blue in percent, as the colour sensor sees them. */
+        double[] colour();
+
         /** Power of both motors in percent, forwards positive. */
         void drive(double left, double right);
 
@@ -55,6 +61,9 @@ public class RouteProgram {
 
         /** Degrees of the attachment motor, with the sign of its power. */
         double armMotor();
+
+        /** Send the servo to this percent of its travel. */
+        void servo(double position);
 
         /** A clock in seconds that only counts on. */
         double seconds();
@@ -155,6 +164,62 @@ public class RouteProgram {
 
     Supplier<BooleanSupplier> touched() {
         return () -> hub::touched;
+    }
+
+    static double lightest(double[] colour) {
+        return Math.max(colour[0], Math.max(colour[1], colour[2]));
+    }
+
+    static double darkest(double[] colour) {
+        return Math.min(colour[0], Math.min(colour[1], colour[2]));
+    }
+
+    /** Percent; 0 for any grey. */
+    static double saturationOf(double[] colour) {
+        double value = lightest(colour);
+        return value == 0 ? 0 : 100 * (value - darkest(colour)) / value;
+    }
+
+    /** Degrees on the circle of colours: red 0, green 120, blue 240. No grey may come here. */
+    static double hueOf(double[] colour) {
+        double value = lightest(colour);
+        double spread = value - darkest(colour);
+        if (value == colour[0]) return 60 * (colour[1] - colour[2]) / spread;
+        if (value == colour[1]) return 60 * (2 + (colour[2] - colour[0]) / spread);
+        return 60 * (4 + (colour[0] - colour[1]) / spread);
+    }
+
+    /** A colour with this hue, and a value from lowest to highest percent. */
+    Supplier<BooleanSupplier> hueSeen(double hue, double within, double lowest, double highest) {
+        return () -> () -> {
+            double[] colour = hub.colour();
+            double value = lightest(colour);
+            return saturationOf(colour) >= SATURATION_GATE
+                    && Math.abs(wrapped(hueOf(colour) - hue)) <= within
+                    && value >= lowest
+                    && value <= highest;
+        };
+    }
+
+    /** White, grey or black with a value from lowest to highest percent. */
+    Supplier<BooleanSupplier> greySeen(double lowest, double highest) {
+        return () -> () -> {
+            double[] colour = hub.colour();
+            double value = lightest(colour);
+            return saturationOf(colour) <= SATURATION_GATE && value >= lowest && value <= highest;
+        };
+    }
+
+    /** The same colour in so many looks one after the other. */
+    Supplier<BooleanSupplier> seenFor(double looks, Supplier<BooleanSupplier> colour) {
+        return () -> {
+            BooleanSupplier seen = colour.get();
+            int[] count = {0};
+            return () -> {
+                count[0] = seen.getAsBoolean() ? count[0] + 1 : 0;
+                return count[0] >= looks;
+            };
+        };
     }
 
     Supplier<BooleanSupplier> after(double seconds) {
@@ -340,6 +405,60 @@ public class RouteProgram {
         }, () -> hub.arm(power), timeLimit);
         hub.arm(0);
         hub.pause(rest);
+    }
+
+    /** Where the servo was sent last, in percent of its travel. */
+    private double servoPosition = 0;
+
+    void restServo() {
+        servoPosition = SERVO_REST;
+        hub.servo(SERVO_REST);
+    }
+
+    /** Sends the servo somewhere and waits until it must be there. */
+    void moveServo(double position, double rest) {
+        double way = Math.abs(position - servoPosition) / 100;
+        servoPosition = position;
+        hub.servo(position);
+        hub.pause(way * SERVO_TRAVEL_TIME + rest);
+    }
+
+    // What is asked where there are two ways, and before the start.
+
+    Supplier<BooleanSupplier> sideRangeBelow(double limit) {
+        return () -> () -> hub.sideRangeMm() <= limit;
+    }
+
+    /** Where the attachment motor stood at the start. */
+    private double armStart = 0;
+
+    void rememberArm() {
+        armStart = hub.armMotor();
+    }
+
+    Supplier<BooleanSupplier> armBeyond(double atLeast) {
+        return () -> () -> hub.armMotor() - armStart >= atLeast;
+    }
+
+    Supplier<BooleanSupplier> servoBeyond(double atLeast) {
+        return () -> () -> servoPosition >= atLeast;
+    }
+
+    /** Whether more than half of so many looks say yes. */
+    boolean majoritySays(Supplier<BooleanSupplier> question, double looks) {
+        BooleanSupplier asked = question.get();
+        int yes = 0;
+        for (int number = 0; number < looks; number++) {
+            if (number > 0) hub.pause(LOOP_PERIOD);
+            if (asked.getAsBoolean()) yes++;
+        }
+        return 2 * yes > looks;
+    }
+
+    /** Stands still until somebody gives the sign. */
+    void waitFor(Supplier<BooleanSupplier> sign) {
+        BooleanSupplier given = sign.get();
+        while (!given.getAsBoolean()) hub.pause(LOOP_PERIOD);
     }
 
     // How the motors are read.

@@ -43,6 +43,10 @@ class Hub:
         """Whether the bumper is pressed."""
         raise NotImplementedError
 
+    def colour(self):
+        """Red, green and blue in percent, as the colour sensor sees them."""
+        raise NotImplementedError
+
     def drive(self, left, right):
         """Set the power of both motors in percent, forwards positive."""
         raise NotImplementedError
@@ -57,6 +61,10 @@ class Hub:
 
     def arm_motor(self):
         """Degrees of the attachment motor, with the sign of its power."""
+        raise NotImplementedError
+
+    def servo(self, position):
+        """Send the servo to this percent of its travel."""
         raise NotImplementedError
 
     def seconds(self):
@@ -162,6 +170,69 @@ def crossed(count, threshold, margin):
 
 def touched():
     return lambda hub: hub.touched
+
+
+def saturation_of(red, green, blue):
+    """Percent; 0 for any grey."""
+    value = max(red, green, blue)
+    return 0 if value == 0 else 100 * (value - min(red, green, blue)) / value
+
+
+def hue_of(red, green, blue):
+    """Degrees on the circle of colours: red 0, green 120, blue 240. No grey may come here."""
+    value = max(red, green, blue)
+    spread = value - min(red, green, blue)
+    if value == red:
+        return 60 * (green - blue) / spread % 360
+    if value == green:
+        return 60 * (2 + (blue - red) / spread)
+    return 60 * (4 + (red - green) / spread)
+
+
+def hue_seen(hue, within, lowest, highest):
+    """A colour with this hue, and a value from lowest to highest percent."""
+
+    def begin(hub):
+        def seen():
+            red, green, blue = hub.colour()
+            if saturation_of(red, green, blue) < SATURATION_GATE:
+                return False
+            away = (hue_of(red, green, blue) - hue + 180) % 360 - 180
+            return abs(away) <= within and lowest <= max(red, green, blue) <= highest
+
+        return seen
+
+    return begin
+
+
+def grey_seen(lowest, highest):
+    """White, grey or black with a value from lowest to highest percent."""
+
+    def begin(hub):
+        def seen():
+            red, green, blue = hub.colour()
+            grey = saturation_of(red, green, blue) <= SATURATION_GATE
+            return grey and lowest <= max(red, green, blue) <= highest
+
+        return seen
+
+    return begin
+
+
+def seen_for(looks, colour):
+    """The same colour in so many looks one after the other."""
+
+    def begin(hub):
+        seen = colour(hub)
+        state = {"looks": 0}
+
+        def arrived():
+            state["looks"] = state["looks"] + 1 if seen() else 0
+            return state["looks"] >= looks
+
+        return arrived
+
+    return begin
 
 
 def after(seconds):
@@ -374,6 +445,75 @@ def move_arm(hub, power, stop_after, stall_time, time_limit, rest):
     run_until(hub, arrived, lambda: hub.arm(power), time_limit)
     hub.arm(0)
     hub.wait(rest)
+
+
+# Where the servo was sent last, in percent of its travel.
+servo_position = 0
+
+
+def rest_servo(hub):
+    global servo_position
+    servo_position = SERVO_REST
+    hub.servo(SERVO_REST)
+
+
+def move_servo(hub, position, rest):
+    """Send the servo somewhere and wait until it must be there."""
+    global servo_position
+    way = abs(position - servo_position) / 100
+    servo_position = position
+    hub.servo(position)
+    hub.wait(way * SERVO_TRAVEL_TIME + rest)
+
+
+# What is asked where there are two ways, and before the start.
+
+
+def side_range_below(limit):
+    def begin(hub):
+        def near():
+            reading = hub.side_range_mm()
+            return reading is not None and reading <= limit
+
+        return near
+
+    return begin
+
+
+# Where the attachment motor stood at the start.
+arm_start = 0
+
+
+def remember_arm(hub):
+    global arm_start
+    arm_start = hub.arm_motor()
+
+
+def arm_beyond(at_least):
+    return lambda hub: lambda: hub.arm_motor() - arm_start >= at_least
+
+
+def servo_beyond(at_least):
+    return lambda hub: lambda: servo_position >= at_least
+
+
+def majority_says(hub, question, looks):
+    """Whether more than half of so many looks say yes."""
+    asked = question(hub)
+    yes = 0
+    for number in range(looks):
+        if number > 0:
+            hub.wait(LOOP_PERIOD)
+        if asked():
+            yes += 1
+    return 2 * yes > looks
+
+
+def wait_for(hub, sign):
+    """Stand still until somebody gives the sign."""
+    given = sign(hub)
+    while not given():
+        hub.wait(LOOP_PERIOD)
 
 
 # How the motors are read.

@@ -1,0 +1,64 @@
+import { z } from 'zod';
+import { defineMove, type MoveOf } from '../definition.ts';
+import { ASK_CELLS, askSchema, askWords, questionOf, STARTING_ASKS } from '../questions.ts';
+
+/**
+ * Look, and go one of two ways: the moves up to “otherwise” when the answer is yes, those after it when it
+ * is no. Both ways end at “join”.
+ */
+export const chooseMove = defineMove({
+  kind: 'choose',
+  name: 'Choose',
+  key: 'E',
+  purpose: 'one way or the other, by a look',
+  members: { ask: askSchema, looks: z.int().min(1).max(99) },
+  starting: { ask: STARTING_ASKS.range, looks: 5 },
+  bracket: 'opens',
+  title: ({ ask }) => `If ${askWords(ask)}`,
+  shortTitle: () => 'if',
+  guide: ({ looks }) => (looks === 1 ? 'one look' : `${looks} looks`),
+  cells: {
+    always: { 'ask.kind': ['asks', 'text'], looks: ['looks', 'count'] },
+    parts: { ask: ASK_CELLS },
+  },
+  compile: ({ id, ask, looks }, setup) => ({
+    kind: 'look',
+    moveId: id,
+    question: questionOf(ask, setup),
+    looks,
+    timeLimit: looks * setup.program.loopPeriod,
+  }),
+  checks: ({ looks }) =>
+    looks % 2 === 0 ? ['With an even number of looks, half and half counts as no.'] : [],
+});
+
+/** Where the moves for a yes end and those for a no begin. */
+export const otherwiseMove = defineMove({
+  kind: 'otherwise',
+  name: 'Otherwise',
+  key: null,
+  purpose: 'the other way',
+  members: {},
+  starting: {},
+  bracket: 'turns',
+  title: () => 'Otherwise',
+  shortTitle: () => 'else',
+  sentences: () => ['The moves from here on are for a no.'],
+  cells: { always: {} },
+});
+
+/** Where both ways are one again. */
+export const joinMove = defineMove({
+  kind: 'join',
+  name: 'Join',
+  key: null,
+  purpose: 'both ways are one again',
+  members: {},
+  starting: {},
+  bracket: 'closes',
+  title: () => 'Both ways on',
+  shortTitle: () => 'on',
+  sentences: () => ['From here on both ways are the same.'],
+  cells: { always: {} },
+});
+export type BracketMove = MoveOf<typeof otherwiseMove> | MoveOf<typeof joinMove>;
