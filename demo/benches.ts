@@ -7,7 +7,7 @@ import { delaysResult } from '../src/core/benches/delays.ts';
 import { driftVerdict } from '../src/core/analysis/checks/driftVerdict.ts';
 import { gyroRest } from '../src/core/benches/gyroRest.ts';
 import { motionLogOf, stillLogOf } from '../src/core/benches/logs.ts';
-import type { Device } from '../src/core/benches/ports.ts';
+import { newDevice, type Device } from '../src/core/benches/ports.ts';
 import type { Remedy } from '../src/core/benches/remedies.ts';
 import type { Field } from '../src/core/field/field.ts';
 import type { PracticeCommand } from '../src/core/practice/commands.ts';
@@ -36,19 +36,29 @@ export interface Scene {
   identifier: (text: string) => string;
 }
 
+function wired(
+  kind: Device['kind'],
+  name: string,
+  label: string,
+  more: Partial<Device> = {},
+): Device {
+  return { ...newDevice(kind), name, label, ...more };
+}
+
 /** With this seed waiting and unplugging do not help on the first evening, as on many. */
 const HUB_SEED = 20261187;
 const MAT = 'mat, home table';
 const DEVICES: Device[] = [
-  { kind: 'drive motor', name: 'left_motor', place: 'motor port', label: 'M1', unit: 'deg' },
-  { kind: 'drive motor', name: 'right_motor', place: 'motor port', label: 'M2', unit: 'deg' },
-  { kind: 'attachment motor', name: 'arm', place: 'motor port', label: 'M3', unit: 'deg' },
-  { kind: 'gyro', name: 'gyro_top', place: 'sensor port', label: 'IN1', unit: 'deg' },
-  { kind: 'light', name: 'light_left', place: 'sensor port', label: 'IN2', unit: '%' },
-  { kind: 'light', name: 'light_right', place: 'sensor port', label: 'IN3', unit: '%' },
-  { kind: 'colour', name: 'colour_front', place: 'sensor port', label: 'IN4', unit: '%' },
-  { kind: 'range', name: 'range_ahead', place: 'bus', label: '17', unit: 'mm' },
-  { kind: 'range', name: 'range_right', place: 'bus', label: '18', unit: 'mm' },
+  wired('drive motor', 'left_motor', 'M1', { role: 'left' }),
+  wired('drive motor', 'right_motor', 'M2', { role: 'right', reversed: true }),
+  wired('attachment motor', 'arm', 'M3'),
+  wired('servo', 'gripper', 'S1'),
+  wired('gyro', 'gyro_top', 'IN1'),
+  wired('light', 'light_left', 'IN2', { role: 'first light' }),
+  wired('light', 'light_right', 'IN3', { role: 'second light' }),
+  wired('colour', 'colour_front', 'IN4', { role: 'colours' }),
+  wired('range', 'range_ahead', '17', { role: 'ahead', place: 'bus' }),
+  wired('range', 'range_right', '18', { role: 'at the side', place: 'bus' }),
 ];
 
 /** Runs the benches of three evenings. */

@@ -1,5 +1,11 @@
 import { z } from 'zod';
-import { DEVICE_KINDS, PLACE_KINDS, PROGRAM_LANGUAGES } from '../core/benches/ports.ts';
+import {
+  CHANNELS,
+  DEVICE_KINDS,
+  DEVICE_ROLES,
+  PLACE_KINDS,
+  PROGRAM_LANGUAGES,
+} from '../core/benches/ports.ts';
 import { REMEDIES } from '../core/benches/remedies.ts';
 import { chance, millimetres, positive } from '../core/schema/numbers.ts';
 import { idSchema, listOf, noteSchema, textSchema } from '../core/schema/scalars.ts';
@@ -39,6 +45,10 @@ const portsBenchSchema = z.strictObject({
       place: z.enum(PLACE_KINDS),
       label: textSchema(20),
       unit: textSchema(20),
+      // Lists from before there were roles say nothing of them.
+      role: z.enum(DEVICE_ROLES).nullable().default(null),
+      reversed: z.boolean().default(false),
+      channel: z.enum(CHANNELS).nullable().default(null),
     }),
     { least: 1, most: 60 },
   ),

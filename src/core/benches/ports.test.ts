@@ -7,6 +7,9 @@ const device = (part: Partial<Device>): Device => ({
   place: 'sensor port',
   label: '2',
   unit: 'mm',
+  role: null,
+  reversed: false,
+  channel: null,
   ...part,
 });
 const sentences = (devices: Device[], language: 'python' | 'java' = 'python') =>
@@ -22,6 +25,7 @@ describe('ports and names', () => {
         place: 'motor port',
         label: 'M1',
         unit: 'deg',
+        role: 'left',
       }),
     ];
     expect(sentences(devices)).toEqual([]);

@@ -2,6 +2,7 @@
 export const DEVICE_KINDS = [
   'drive motor',
   'attachment motor',
+  'servo',
   'gyro',
   'range',
   'light',
@@ -11,11 +12,33 @@ export const DEVICE_KINDS = [
 export type DeviceKind = (typeof DEVICE_KINDS)[number];
 
 /** Where a device can be plugged in. Several devices share a bus, each with an address of its own. */
-export const PLACE_KINDS = ['motor port', 'sensor port', 'bus', 'analog channel'] as const;
+export const PLACE_KINDS = [
+  'motor port',
+  'servo port',
+  'sensor port',
+  'bus',
+  'analog channel',
+] as const;
 export type PlaceKind = (typeof PLACE_KINDS)[number];
 
 export const PROGRAM_LANGUAGES = ['python', 'java'] as const;
 export type ProgramLanguage = (typeof PROGRAM_LANGUAGES)[number];
+
+/** What a program uses a device for, where a robot may have several of its kind. */
+export const DEVICE_ROLES = [
+  'left',
+  'right',
+  'ahead',
+  'at the side',
+  'first light',
+  'second light',
+  'colours',
+] as const;
+export type DeviceRole = (typeof DEVICE_ROLES)[number];
+
+/** What of the light a sensor is read for: what comes back in all, or of one colour. */
+export const CHANNELS = ['reflected', 'red', 'green', 'blue'] as const;
+export type Channel = (typeof CHANNELS)[number];
 
 export interface Device {
   kind: DeviceKind;
@@ -26,12 +49,52 @@ export interface Device {
   label: string;
   /** Unit of what it says, such as `deg` or `mm`. */
   unit: string;
+  /** What the program uses it for; null where nobody said. */
+  role: DeviceRole | null;
+  /** Whether a motor or servo turns the other way round. */
+  reversed: boolean;
+  /** For a sensor of light, the channel in which it is read; null for what comes back in all. */
+  channel: Channel | null;
+}
+
+/** Motors that drive a robot at most. */
+const MOST_DRIVE_MOTORS = 6;
+
+/** What devices of a kind may be used for; none where there is only one use. */
+export const ROLES_OF: Partial<Record<DeviceKind, readonly DeviceRole[]>> = {
+  'drive motor': ['left', 'right'],
+  range: ['ahead', 'at the side'],
+  light: ['first light', 'second light'],
+  colour: ['colours', 'first light', 'second light'],
+};
+
+/** Kinds that turn, one way or the other. */
+export const TURNING_KINDS: readonly DeviceKind[] = ['drive motor', 'attachment motor', 'servo'];
+
+/** Whether a device is read for light, so that it has a channel. */
+export function readsLight({ role }: Device): boolean {
+  return role === 'first light' || role === 'second light';
+}
+
+/** A new device of a kind, without name and label. */
+export function newDevice(kind: DeviceKind): Device {
+  return {
+    kind,
+    name: '',
+    place: PLACES_FOR[kind][0]!,
+    label: '',
+    unit: UNITS_OF[kind][0]!,
+    role: ROLES_OF[kind]?.length === 1 ? ROLES_OF[kind][0]! : null,
+    reversed: false,
+    channel: null,
+  };
 }
 
 /** Units in which a device of a kind may speak; the first is the usual one. */
 export const UNITS_OF: Record<DeviceKind, readonly string[]> = {
   'drive motor': ['deg', 'rotations', 'counts'],
   'attachment motor': ['deg', 'rotations', 'counts'],
+  servo: ['%', 'deg'],
   gyro: ['deg', 'rad', 'deg/s'],
   range: ['mm', 'cm', 'in', 'V', 'raw'],
   light: ['%', 'raw', 'V'],
@@ -43,6 +106,7 @@ export const UNITS_OF: Record<DeviceKind, readonly string[]> = {
 export const PLACES_FOR: Record<DeviceKind, readonly PlaceKind[]> = {
   'drive motor': ['motor port'],
   'attachment motor': ['motor port'],
+  servo: ['servo port', 'motor port'],
   gyro: ['sensor port', 'bus'],
   range: ['sensor port', 'bus', 'analog channel'],
   light: ['sensor port', 'analog channel'],
@@ -106,6 +170,7 @@ export function portFaults(devices: readonly Device[], language: ProgramLanguage
       takenFault(devices, i),
       nameFault(device.name, language),
       doubledFault(devices, i),
+      roleFault(devices, i),
       device.unit === '' ? `Say in which unit the ${device.kind} speaks.` : null,
     ].flatMap((sentence) => (sentence === null ? [] : [{ device: i, sentence }])),
   );
@@ -155,6 +220,20 @@ function doubledFault(devices: readonly Device[], at: number): string | null {
   return name.trim() !== '' && devices.some((one, i) => i < at && sameText(one.name, name))
     ? `Two devices are called “${name.trim()}”.`
     : null;
+}
+
+function roleFault(devices: readonly Device[], at: number): string | null {
+  const { kind, role } = devices[at]!;
+  const before = (holds: (one: Device) => boolean) => devices.slice(0, at).filter(holds);
+  if (kind === 'drive motor') {
+    if (role === null) return 'Say which side it drives.';
+    const others = before((one) => one.kind === 'drive motor');
+    return others.length >= MOST_DRIVE_MOTORS
+      ? `A robot drives with ${MOST_DRIVE_MOTORS} motors at most.`
+      : null;
+  }
+  const other = role === null ? undefined : before((one) => one.role === role)[0];
+  return other === undefined ? null : `“${other.name}” is used for “${role}” already.`;
 }
 
 /** The result as a sentence. */

@@ -6,6 +6,7 @@ import { database } from '../../store/database.ts';
 import { getRobot } from '../../store/robots.ts';
 import { getRevision, getRoute } from '../../store/routes.ts';
 import { originWords } from '../_origin.ts';
+import { wiringOfRobot } from '../_wiring.ts';
 import { download, idOf, queryOf } from './_endpoint.ts';
 
 /** A program of a route as a download, written by `write` with the newest setup of its robot. */
@@ -25,7 +26,8 @@ export async function programDownload(
     route: route.name,
     revision: String(revision.number),
   };
-  const text = write(revision.plan, robot.setup.setup, heading, originWords(robot.setup));
+  const wiring = await wiringOfRobot(database(), robot.id);
+  const text = write(revision.plan, robot.setup.setup, heading, originWords(robot.setup), wiring);
   // A Java class has to be in a file of its name.
   const name = ending === 'java' ? 'RouteProgram' : `${route.name}-rev-${revision.number}`;
   return download(text, type, `${name}.${ending}`);

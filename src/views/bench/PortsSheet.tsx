@@ -2,15 +2,22 @@ import { useMemo } from 'react';
 import { recordsOf, type BenchOf, type BenchRecord } from '../../contracts/bench.ts';
 import type { Robot } from '../../contracts/records.ts';
 import {
+  CHANNELS,
   conventionalName,
   DEVICE_KINDS,
+  newDevice,
   PLACE_KINDS,
   PLACES_FOR,
   portFaults,
   portsSentence,
+  readsLight,
+  ROLES_OF,
+  TURNING_KINDS,
   UNITS_OF,
+  type Channel,
   type Device,
   type DeviceKind,
+  type DeviceRole,
   type PlaceKind,
   type PortFault,
 } from '../../core/benches/ports.ts';
@@ -57,15 +64,12 @@ export function PortsSheet({ robot, records, keeping, draft, onDraft }: PortsShe
     changeDevice(at, {
       kind,
       unit: UNITS_OF[kind][0]!,
+      role: null,
+      reversed: false,
+      channel: null,
       ...(PLACES_FOR[kind].includes(devices[at]!.place) ? {} : { place: PLACES_FOR[kind][0]! }),
     });
-  const add = (kind: DeviceKind) =>
-    change({
-      devices: [
-        ...devices,
-        { kind, name: '', place: PLACES_FOR[kind][0]!, label: '', unit: UNITS_OF[kind][0]! },
-      ],
-    });
+  const add = (kind: DeviceKind) => change({ devices: [...devices, newDevice(kind)] });
   const keep = async () => {
     const made = await keeping.keep(bench);
     if (made !== null) onDraft({ bench, record: made });
@@ -106,6 +110,8 @@ export function PortsSheet({ robot, records, keeping, draft, onDraft }: PortsShe
             <tr>
               <th>device</th>
               <th>name in the program</th>
+              <th>used for</th>
+              <th>sense, channel</th>
               <th>plugged into</th>
               <th>which</th>
               <th>unit</th>
@@ -180,6 +186,7 @@ interface DeviceRowProps {
 
 function DeviceRow({ device, at, faults, onKind, onChange, onRemove }: DeviceRowProps) {
   const { kind, name, place, label, unit } = device;
+  const roles = ROLES_OF[kind];
   const units = UNITS_OF[kind].includes(unit) ? UNITS_OF[kind] : [...UNITS_OF[kind], unit];
   return (
     <>
@@ -206,6 +213,45 @@ function DeviceRow({ device, at, faults, onKind, onChange, onRemove }: DeviceRow
             aria-invalid={faults.length > 0}
             onChange={(event) => onChange({ name: event.target.value })}
           />
+        </td>
+        <td>
+          {roles !== undefined && (
+            <select
+              aria-label={`Use of device ${at}`}
+              value={device.role ?? ''}
+              onChange={(event) =>
+                onChange({ role: (event.target.value || null) as DeviceRole | null })
+              }
+            >
+              <option value="">–</option>
+              {roles.map((one) => (
+                <option key={one}>{one}</option>
+              ))}
+            </select>
+          )}
+        </td>
+        <td>
+          {TURNING_KINDS.includes(kind) && (
+            <select
+              aria-label={`Sense of device ${at}`}
+              value={device.reversed ? 'reversed' : 'as it is'}
+              onChange={(event) => onChange({ reversed: event.target.value === 'reversed' })}
+            >
+              <option>as it is</option>
+              <option>reversed</option>
+            </select>
+          )}
+          {readsLight(device) && (
+            <select
+              aria-label={`Channel of device ${at}`}
+              value={device.channel ?? 'reflected'}
+              onChange={(event) => onChange({ channel: event.target.value as Channel })}
+            >
+              {CHANNELS.map((one) => (
+                <option key={one}>{one}</option>
+              ))}
+            </select>
+          )}
         </td>
         <td>
           <select
@@ -245,7 +291,7 @@ function DeviceRow({ device, at, faults, onKind, onChange, onRemove }: DeviceRow
       </tr>
       {faults.map(({ sentence }) => (
         <tr key={sentence} className={portStyles['fault']}>
-          <td colSpan={6}>{sentence}</td>
+          <td colSpan={8}>{sentence}</td>
         </tr>
       ))}
     </>
@@ -291,7 +337,12 @@ function Wiring({ robot, devices, faults }: WiringProps) {
                 <span>
                   <code>{device.name === '' ? '–' : device.name}</code>
                   <small>
-                    {device.kind}, {device.unit}
+                    {[
+                      device.role ?? device.kind,
+                      ...(device.reversed ? ['reversed'] : []),
+                      ...(readsLight(device) && device.channel !== null ? [device.channel] : []),
+                      device.unit,
+                    ].join(', ')}
                   </small>
                 </span>
               </button>

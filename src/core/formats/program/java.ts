@@ -1,8 +1,10 @@
 import library from './java/RouteProgram.java?raw';
+import wiredHub from './java/WiredHub.java?raw';
 import wrappingMotors from './java/WrappingMotors.java?raw';
 import { mentions } from './needed.ts';
-import { safeText } from './parts.ts';
-import { programWriter, type Library } from './writer.ts';
+import { numberText, safeText } from './parts.ts';
+import { isRow, type WiredPair } from './wired.ts';
+import { programWriter, type HubMethod, type Library } from './writer.ts';
 
 /** The route as one Java file, with the same numbers, functions and promises as the Python program. */
 export const javaProgram = programWriter({
@@ -13,6 +15,14 @@ export const javaProgram = programWriter({
   remark: (text) => `// ${text}`,
   constant: ({ name, value, comment }, literal) =>
     `    static final ${typeof value === 'boolean' ? 'boolean' : 'double'} ${name} = ${literal}; // ${safeText(comment)}`,
+  device: ({ name, type, value }) => {
+    const made = (one: WiredPair) =>
+      `new ${type}("${one[0]}", ${typeof one[1] === 'string' ? `"${one[1]}"` : numberText(one[1])})`;
+    if (typeof value === 'string') return `    static final ${type} ${name} = "${value}";`;
+    return isRow(value)
+      ? `    static final ${type}[] ${name} = {${value.map(made).join(', ')}};`
+      : `    static final ${type} ${name} = ${made(value)};`;
+  },
   functionName: (words) => words.replace(/ (.)/g, (_, letter: string) => letter.toUpperCase()),
   called: (name, args) => `${name}(${args.join(', ')})`,
   endOfStatement: ';',
@@ -36,7 +46,7 @@ export const javaProgram = programWriter({
       '        }',
       '    }',
     ].join('\n'),
-  whole: ({ heading, numbers, blocks, library: methods, main }) =>
+  whole: ({ heading, numbers, devices, blocks, library: methods, main }) =>
     [
       '/*',
       ` * ${safeText(heading.route)}, revision ${safeText(heading.revision)}.`,
@@ -53,6 +63,13 @@ export const javaProgram = programWriter({
       '    // Numbers of the robot, from its setup.',
       ...numbers,
       '',
+      ...(devices.length === 0
+        ? []
+        : [
+            '    // Devices of the robot, from its wiring sheet; -1 turns the other way round.',
+            ...devices,
+            '',
+          ]),
       '    // Numbers of the moves.',
       ...blocks.flatMap(([title, ...constants]) => ['', `    ${title}`, ...constants]),
       '',
@@ -68,16 +85,41 @@ export const javaProgram = programWriter({
 const HUB = /^ {4}\/\*\* The robot's hub/m;
 const MOTORS = /^ {4}\/\/ How the motors are read/m;
 
+/** Where the types of the wired hub begin, and its interface behind them. */
+const RECORDS = /^ {4}\/\*\* A motor by its name/m;
+
 function libraryOf(wraps: boolean): Library {
   const all = library.slice(library.search(HUB), library.search(MOTORS));
   const source = wraps ? wrappingMotors : library;
   const motors = source.slice(source.search(MOTORS), source.lastIndexOf('}'));
-  const [hub, ...members] = `${all}${motors}`.trimEnd().split(/\n\n(?= {4}\S)/);
-  const [opening, ...methods] = hub!.replace(/\n {4}\}$/, '').split(/(?<=\{)\n|\n\n/);
+  const [hub, ...members] = membersOf(`${all}${motors}`);
+  const { opening, methods } = hubOf(hub!);
+  const wired = membersOf(wiredHub.slice(wiredHub.search(RECORDS), wiredHub.lastIndexOf('}')));
   return {
     hub: { head: `${opening}\n`, tail: '\n    }' },
-    methods: methods.map((text) => ({ name: /(\w+)\([^)]*\);/.exec(text)![1]!, text })),
+    methods,
     pieces: members.map((text) => ({ text, names: namesOf(text) })),
+    wired: {
+      methods: hubOf(wired.at(-1)!).methods,
+      pieces: wired.slice(0, -1).map((text) => ({ text, names: namesOf(text) })),
+    },
+  };
+}
+
+/** The members of a class, each with the words above it. */
+function membersOf(source: string): string[] {
+  return source.trimEnd().split(/\n\n(?= {4}\S)/);
+}
+
+/** An interface: what stands before its methods, and these. */
+function hubOf(source: string): { opening: string; methods: HubMethod[] } {
+  const [opening, ...methods] = source.replace(/\n {4}\}$/, '').split(/(?<=\bHub \{)\n|\n\n/);
+  return {
+    opening: opening!,
+    methods: methods.map((text) => ({
+      name: /(\w+)\([^)]*\)(?:;| \{)/.exec(text.replace(/\/\*\*.*?\*\//gs, ''))![1]!,
+      text,
+    })),
   };
 }
 

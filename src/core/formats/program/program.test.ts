@@ -1,3 +1,5 @@
+import { newDevice } from '../../benches/ports.ts';
+import { wiringOf } from '../../benches/wiring.ts';
 import { describe, expect, it } from 'vitest';
 import { radians } from '../../mathematics/angle.ts';
 import { STARTING_SETUP } from '../../robot/parameters.ts';
@@ -24,8 +26,16 @@ const plan: RoutePlan = {
 };
 const heading = { robot: 'Curlew', setup: 3, route: 'Sluice', revision: '6' };
 const origin = (path: string) => (path === 'drive.wheelDiameter' ? 'bench record 4' : 'typed');
-const python = (of = plan) => pythonProgram(of, STARTING_SETUP, heading, origin);
-const java = (of = plan) => javaProgram(of, STARTING_SETUP, heading, origin);
+const wires = (left: string, right: string) =>
+  wiringOf([
+    { ...newDevice('drive motor'), name: left, role: 'left' },
+    { ...newDevice('drive motor'), name: right, role: 'right' },
+  ]);
+type Wires = ReturnType<typeof wiringOf> | null;
+const python = (of = plan, wiring: Wires = null) =>
+  pythonProgram(of, STARTING_SETUP, heading, origin, wiring);
+const java = (of = plan, wiring: Wires = null) =>
+  javaProgram(of, STARTING_SETUP, heading, origin, wiring);
 
 describe.each([
   ['Python', python, '#'],
@@ -91,6 +101,23 @@ describe.each([
     expect(write()).toMatch(/finally[\s\S]*stop\("brake"\)/);
   });
 
+  it('asks only for what the wiring sheet leaves open', () => {
+    const motors = wiringOf([
+      { ...newDevice('drive motor'), name: 'front_left', role: 'left' },
+      { ...newDevice('drive motor'), name: 'back_left', role: 'left', reversed: true },
+      { ...newDevice('drive motor'), name: 'right', role: 'right' },
+      { ...newDevice('range'), name: 'eye', role: 'ahead', unit: 'cm' },
+    ]);
+    const text = write(plan, motors);
+    const asked = (name: RegExp) => name.test(text);
+    expect(asked(/motor_?degrees\(/i)).toBe(true);
+    expect(asked(/"back_left", -1\)/)).toBe(true);
+    expect(asked(/"eye", 10\)/)).toBe(true);
+    // Nobody wrote down a bumper, and no servo is moved.
+    expect(asked(/pressed|servo/i)).toBe(false);
+    expect(write(plan)).not.toMatch(/motor_?degrees/i);
+  });
+
   it('gives every loop a time limit', () => {
     const loops = write().match(/^\s*while.*/gm)!;
     expect(loops.length).toBe(2);
@@ -104,13 +131,14 @@ describe.each([
       STARTING_SETUP,
       { ...heading, route: 'x"""*/\nimport os\n"""', robot: '\\"""; quit()' },
       () => 'typed \n import os */',
+      wires('a"""\nimport os', 'b", 1); //'),
     );
     expect(text).not.toMatch(/^\s*import os/m);
     expect(text.match(/"""/g)?.length ?? 0).toBe(
-      _language === 'Python' ? python().match(/"""/g)!.length : 0,
+      _language === 'Python' ? python(plan, wires('a', 'b')).match(/"""/g)!.length : 0,
     );
     expect(text.match(/\*\//g)?.length ?? 0).toBe(
-      write === javaProgram ? java().match(/\*\//g)!.length : 0,
+      write === javaProgram ? java(plan, wires('a', 'b')).match(/\*\//g)!.length : 0,
     );
   });
 });

@@ -1,7 +1,9 @@
-import { safeText } from './parts.ts';
+import { numberText, safeText } from './parts.ts';
 import library from './python/library.py?raw';
+import wiredHub from './python/wired_hub.py?raw';
 import wrappingMotors from './python/wrapping_motors.py?raw';
-import { programWriter, type Library } from './writer.ts';
+import { isRow, type WiredPair } from './wired.ts';
+import { programWriter, type HubMethod, type Library } from './writer.ts';
 
 /**
  * The route as one Python file, with a `Hub` class that the team fills in for its own hub. It stops the
@@ -15,6 +17,12 @@ export const pythonProgram = programWriter({
   words: { none: 'None', yes: 'True', no: 'False' },
   remark: (text) => `# ${text}`,
   constant: ({ name, comment }, literal) => `${name} = ${literal}  # ${safeText(comment)}`,
+  device: ({ name, value }) => {
+    const pair = (one: WiredPair) =>
+      `("${one[0]}", ${typeof one[1] === 'string' ? `"${one[1]}"` : numberText(one[1])})`;
+    if (typeof value === 'string') return `${name} = "${value}"`;
+    return `${name} = ${isRow(value) ? `(${value.map(pair).join(', ')},)` : pair(value)}`;
+  },
   functionName: (words) => words.replace(/ /g, '_'),
   called: (name, args) => `${name}(${['hub', ...args].join(', ')})`,
   endOfStatement: '',
@@ -31,7 +39,7 @@ export const pythonProgram = programWriter({
       ...(usesArm ? ['        hub.arm(0)'] : []),
       '        hub.stop("brake")',
     ].join('\n'),
-  whole: ({ heading, numbers, blocks, library: functions, main }) =>
+  whole: ({ heading, numbers, devices, blocks, library: functions, main }) =>
     [
       `"""${safeText(heading.route)}, revision ${safeText(heading.revision)}.`,
       '',
@@ -42,6 +50,13 @@ export const pythonProgram = programWriter({
       '# Numbers of the robot, from its setup.',
       ...numbers,
       '',
+      ...(devices.length === 0
+        ? []
+        : [
+            '# Devices of the robot, from its wiring sheet; −1 turns the other way round.',
+            ...devices,
+            '',
+          ]),
       '# Numbers of the moves.',
       ...blocks.flatMap((block) => [...block, '']),
       '',
@@ -63,14 +78,33 @@ function libraryOf(wraps: boolean): Library {
   ];
   const motors = wraps ? wrappingMotors.slice(wrappingMotors.search(MOTORS)) : counting;
   // Behind the words about the file stands the hub, then one piece after the other.
-  const [, hub, ...pieces] = `${all.trim()}\n\n\n${motors.trim()}`.split(/\n\n\n/);
-  const [head, ...methods] = hub!.split(/\n\n/);
+  const pieces = `${all.trim()}\n\n\n${motors.trim()}`.split(/\n\n\n/).slice(2);
+  const { head, methods } = hubOf(library);
   return {
     hub: { head: `${head}\n\n`, tail: '' },
-    methods: methods.map((text) => ({ name: /def (\w+)/.exec(text)![1]!, text })),
+    methods: methods.map(methodOf),
+    wired: { methods: hubOf(wiredHub).methods.map(methodOf), pieces: [] },
     pieces: pieces.map((text) => {
       const named = /^(?:def (\w+)|(\w+) = )/m.exec(text);
       return { text, names: named === null ? [] : [named[1] ?? named[2]!] };
     }),
   };
+}
+
+/** The hub of a library, which stands behind the words about the file. */
+function hubOf(source: string): { head: string; methods: string[] } {
+  const hub = source.trim().split(/\n\n\n/)[1]!;
+  const head = hub.slice(0, hub.search(/^ {4}def /m)).trimEnd();
+  return {
+    head,
+    methods: hub
+      .slice(head.length)
+      .trim()
+      .split(/\n\n(?= {4}def)/)
+      .map((text) => text.replace(/^(?! )/, '    ')),
+  };
+}
+
+function methodOf(text: string): HubMethod {
+  return { name: /def (\w+)/.exec(text)![1]!, text };
 }

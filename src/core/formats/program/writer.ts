@@ -1,6 +1,8 @@
 import type { Argument, Call, Value } from '../../program/text.ts';
 import type { RobotParameters } from '../../robot/parameters.ts';
 import type { RoutePlan } from '../../route/plan.ts';
+import type { Wiring } from '../../benches/wiring.ts';
+import { wiredConstants, wiredMethods, type WiredConstant } from './wired.ts';
 import { mentions, neededPieces, type LibraryPiece } from './needed.ts';
 import {
   numberText,
@@ -20,20 +22,32 @@ export type ProgramWriter = (
   setup: RobotParameters,
   heading: ProgramHeading,
   origin: Origin,
+  /** What hangs where; devices that it does not name are left to the hub. */
+  wiring: Wiring | null,
 ) => string;
 
 /** What a library holds: the hub that a team fills in, and pieces that stand or go as a whole. */
 export interface Library {
   /** The hub in front of its methods, and behind them. */
   hub: { head: string; tail: string };
-  methods: { name: string; text: string }[];
+  methods: HubMethod[];
   pieces: LibraryPiece[];
+  /** What the hub does by the wiring sheet, and what it asks of each device for that; and types that it needs. */
+  wired: { methods: HubMethod[]; pieces: LibraryPiece[] };
+}
+
+/** A method of the hub by its name. */
+export interface HubMethod {
+  name: string;
+  text: string;
 }
 
 /** The parts of a program as text, to be put together. */
 interface ProgramText {
   heading: ProgramHeading;
   numbers: string[];
+  /** The devices by the wiring sheet. */
+  devices: string[];
   /** The numbers of each move under its title. */
   blocks: string[][];
   library: string;
@@ -52,8 +66,9 @@ export interface Language {
   words: { none: string; yes: string; no: string };
   remark(text: string): string;
   constant(constant: Constant, literal: string): string;
+  device(this: void, constant: WiredConstant): string;
   /** A function's name from its words. */
-  functionName(words: string): string;
+  functionName(this: void, words: string): string;
   called(name: string, args: string[]): string;
   /** What a statement ends with. */
   endOfStatement: string;
@@ -69,7 +84,7 @@ export interface Language {
 
 /** The writer of programs in a language. */
 export function programWriter(language: Language): ProgramWriter {
-  return (plan, setup, heading, origin) => {
+  return (plan, setup, heading, origin, wiring) => {
     const parts = partsOf(plan, setup, origin);
     const usesArm = parts.some(
       (part) => part.kind === 'move' && part.calls.some((call) => call.function === 'move arm'),
@@ -77,7 +92,8 @@ export function programWriter(language: Language): ProgramWriter {
     const start = startOf(plan, setup, origin);
     const before = start.calls.map((call) => statement(call, language));
     const main = language.main(before, callLines(parts, language), usesArm);
-    const library = libraryFor(main, language, setup.drive.encoderWraps);
+    const devices = wiring === null ? [] : wiredConstants(wiring);
+    const library = libraryFor(main, language, setup.drive.encoderWraps, devices);
     const constantLine = (constant: Constant) =>
       language.constant(constant, literal(constant.value, language));
     return language.whole({
@@ -95,6 +111,7 @@ export function programWriter(language: Language): ProgramWriter {
           language.remark(safeText(title)),
           ...constants.map(constantLine),
         ]),
+      devices: devices.filter(({ name }) => mentions(library, name)).map(language.device),
       library,
       main,
     });
@@ -102,13 +119,30 @@ export function programWriter(language: Language): ProgramWriter {
 }
 
 /** The hub with the methods that are called, and the pieces that are needed. */
-function libraryFor(main: string, language: Language, wraps: boolean): string {
-  const { hub, methods, pieces } = language.library(wraps);
+function libraryFor(
+  main: string,
+  language: Language,
+  wraps: boolean,
+  devices: readonly WiredConstant[],
+): string {
+  const { hub, methods, pieces, wired } = language.library(wraps);
   const needed = neededPieces(pieces, `${language.always}\n${main}`).map(({ text }) => text);
   const code = [...needed, main].join('\n');
   const called = methods.filter(({ name }) => new RegExp(`hub(\\.|::)${name}\\b`).test(code));
-  const filled = hub.head + called.map(({ text }) => text).join('\n\n') + hub.tail;
-  return [filled, ...needed].join(language.between);
+  // What the wiring carries out stands behind what is left to fill in.
+  const byWiring = new Set(wiredMethods(devices).map(language.functionName));
+  const byItself = wired.methods.filter(
+    ({ name }) => byWiring.has(name) && called.some((one) => one.name === name),
+  );
+  const carried = byItself.map(({ text }) => text).join('\n\n');
+  const left = [
+    ...wired.methods.filter(({ name }) => !byItself.some((one) => one.name === name)),
+    ...called.filter(({ name }) => !byWiring.has(name)),
+  ].filter((one) => called.includes(one) || new RegExp(`\\b${one.name}\\(`).test(carried));
+  const filled = hub.head + [...left, ...byItself].map(({ text }) => text).join('\n\n') + hub.tail;
+  const used = devices.filter(({ name }) => mentions(carried, name)).map(language.device);
+  const types = neededPieces(wired.pieces, used.join('\n')).map(({ text }) => text);
+  return [filled, ...types, ...needed].join(language.between);
 }
 
 /** The calls of all moves under what each move is, with loops round those that are repeated. */

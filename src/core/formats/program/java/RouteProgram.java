@@ -177,15 +177,14 @@ public class RouteProgram {
     /** Percent; 0 for any grey. */
     static double saturationOf(double[] colour) {
         double value = lightest(colour);
-        return value == 0 ? 0 : 100 * (value - darkest(colour)) / value;
+        return value <= 0 ? 0 : 100 * (value - darkest(colour)) / value;
     }
 
     /** Degrees on the circle of colours: red 0, green 120, blue 240. No grey may come here. */
     static double hueOf(double[] colour) {
-        double value = lightest(colour);
-        double spread = value - darkest(colour);
-        if (value == colour[0]) return 60 * (colour[1] - colour[2]) / spread;
-        if (value == colour[1]) return 60 * (2 + (colour[2] - colour[0]) / spread);
+        double spread = lightest(colour) - darkest(colour);
+        if (colour[0] >= Math.max(colour[1], colour[2])) return 60 * (colour[1] - colour[2]) / spread;
+        if (colour[1] >= colour[2]) return 60 * (2 + (colour[2] - colour[0]) / spread);
         return 60 * (4 + (colour[0] - colour[1]) / spread);
     }
 

@@ -175,16 +175,15 @@ def touched():
 def saturation_of(red, green, blue):
     """Percent; 0 for any grey."""
     value = max(red, green, blue)
-    return 0 if value == 0 else 100 * (value - min(red, green, blue)) / value
+    return 0 if value <= 0 else 100 * (value - min(red, green, blue)) / value
 
 
 def hue_of(red, green, blue):
     """Degrees on the circle of colours: red 0, green 120, blue 240. No grey may come here."""
-    value = max(red, green, blue)
-    spread = value - min(red, green, blue)
-    if value == red:
+    spread = max(red, green, blue) - min(red, green, blue)
+    if red >= green and red >= blue:
         return 60 * (green - blue) / spread % 360
-    if value == green:
+    if green >= blue:
         return 60 * (2 + (blue - red) / spread)
     return 60 * (4 + (red - green) / spread)
 
