@@ -1,5 +1,7 @@
 import { z } from 'zod';
 import { REMEDIES } from '../core/benches/remedies.ts';
+import { fieldSchema } from '../core/field/schema.ts';
+import { planSchema } from '../core/route/planSchema.ts';
 import type { PracticeCommand } from '../core/practice/commands.ts';
 import type { Acknowledgement } from '../core/telemetry/acknowledgement.ts';
 import type { RobotParameters } from '../core/robot/parameters.ts';
@@ -83,6 +85,7 @@ const practiceCommandSchema = z.discriminatedUnion('do', [
     name: textSchema(40).min(1),
     samples: z.int().min(1).max(200),
   }),
+  z.strictObject({ do: z.literal('route'), plan: planSchema, field: fieldSchema }),
   z.strictObject({ do: z.literal('wiggle'), seconds: z.number().min(1).max(120) }),
 ]) satisfies z.ZodType<PracticeCommand>;
 

@@ -192,9 +192,9 @@ function measure(seed: number): void {
         (['dark', 'light'] as const).map((surface) => ({ do: 'over', surface, samples: 12 })),
       ).map((one) => from.lightSampleOf(one)!),
     )!;
-    note('light: dark', found.dark, truth.dark);
-    note('light: light', found.light, truth.light);
-    note('light: threshold', found.threshold, (truth.dark + truth.light) / 2);
+    note('light: dark', found.dark, truth.setup.light.dark);
+    note('light: light', found.light, truth.setup.light.light);
+    note('light: threshold', found.threshold, (truth.setup.light.dark + truth.setup.light.light) / 2);
   }
   if (wanted('colour')) {
     const found = colourResult(

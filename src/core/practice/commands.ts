@@ -1,3 +1,5 @@
+import type { Field } from '../field/field.ts';
+import type { RoutePlan } from '../route/plan.ts';
 import type { Remedy } from '../benches/remedies.ts';
 import type { SquareWay } from '../benches/square.ts';
 import type { TurnStyle } from '../robot/driveBase.ts';
@@ -25,5 +27,7 @@ export type PracticeCommand =
   | { do: 'tape'; distance: number; incidence: number }
   | { do: 'over'; surface: 'dark' | 'light'; samples: number }
   | { do: 'patch'; name: string; samples: number }
+  /** Drive a route on its field, from its start place. */
+  | { do: 'route'; plan: RoutePlan; field: Field }
   /** Turn to and fro. */
   | { do: 'wiggle'; seconds: number };

@@ -6,7 +6,10 @@ import type { SquareWay } from '../benches/square.ts';
 import { edgesOf, rectangle } from '../mathematics/polygon.ts';
 import { degrees, radians, wrapAngle } from '../mathematics/angle.ts';
 import { relativeTo, type Pose } from '../mathematics/pose.ts';
+import { offsetFrom, type Field, type FieldModel } from '../field/field.ts';
 import { instructionsOf } from '../route/instructions.ts';
+import { stepsOf, type RoutePlan } from '../route/plan.ts';
+import { toolPose } from '../robot/toolPose.ts';
 import type { Move } from '../moves/index.ts';
 import { newMove } from '../moves/index.ts';
 import { withSetupValues, type RobotParameters } from '../robot/parameters.ts';
@@ -19,11 +22,12 @@ import {
   type Draw,
   type RunRandomness,
 } from '../mathematics/randomness.ts';
-import { worldOfEdges } from '../simulation/world.ts';
+import { startPose } from '../simulation/run.ts';
+import { worldOf, worldOfEdges } from '../simulation/world.ts';
 import type { TelemetryLine } from '../telemetry/lines.ts';
 import type { PracticeCommand } from './commands.ts';
 import { servo } from './servo.ts';
-import type { PracticeTruth, Rgb } from './truth.ts';
+import type { PracticeTruth } from './truth.ts';
 
 /** s between two lines of the hub. */
 export const LINE_PERIOD = 0.01;
@@ -56,7 +60,9 @@ const REMEDY: Record<Remedy, { chance: number; seconds: number }> = {
  * Its clock, drift and battery live on from command to command, so this is a class.
  */
 export class PracticeHub {
-  private readonly plant: Plant;
+  /** The robot on the bare floor of the benches; while it drives a route, on the route's field. */
+  private plant: Plant;
+  private readonly floor: Plant;
   private readonly observer: HubObserver;
   private randomness: RunRandomness;
   private readonly hand: Draw;
@@ -91,7 +97,8 @@ export class PracticeHub {
     this.clock = before.clock;
     this.charged = before.clock;
     const border = edgesOf(rectangle(0, 0, FLOOR, FLOOR));
-    this.plant = new Plant(truth.setup, worldOfEdges(border));
+    this.floor = new Plant(truth.setup, worldOfEdges(border));
+    this.plant = this.floor;
     this.reprogram(estimated);
     this.hand = normal(seed, 1, 11);
     this.luck = uniform(seed, 1, 12);
@@ -150,17 +157,20 @@ export class PracticeHub {
         return this.over(command.surface, command.samples);
       case 'patch':
         return this.patch(command.name, command.samples);
+      case 'route':
+        return this.driveRoute(command.plan, command.field);
       case 'wiggle':
         return this.wiggle(command.seconds);
     }
   }
 
   /** Carried back to the start line by a person, who lets go before the next command. */
-  private putDown(): void {
+  private putDown(start = START, plant = this.floor): void {
     this.clock += this.plant.time;
     this.seating++;
     this.randomness = runRandomness(this.seed, this.seating);
-    this.plant.putDown(START, this.randomness);
+    this.plant = plant;
+    this.plant.putDown(start, this.randomness);
     this.plant.setGyroDrift(this.drift);
     this.observer.nextTime = LINE_PERIOD;
     this.plant.observer = this.observer;
@@ -290,15 +300,19 @@ export class PracticeHub {
 
   /** Carries a move of a route out with the hub's program. */
   private follow(move: Move): void {
+    const run = this.newRun();
+    for (const instruction of instructionsOf([move], this.program)) run.execute(instruction);
+    this.advance(0.2);
+  }
+
+  private newRun(): ProgramRun {
     const { loopPeriod } = this.program.program;
-    const run = new ProgramRun(
+    return new ProgramRun(
       this.plant,
       this.program,
       'ticks',
       () => this.randomness.phase() * loopPeriod,
     );
-    for (const instruction of instructionsOf([move], this.program)) run.execute(instruction);
-    this.advance(0.2);
   }
 
   private drive(travel: { left: number; right: number }, speed: number): void {
@@ -316,28 +330,60 @@ export class PracticeHub {
   }
 
   private over(surface: 'dark' | 'light', samples: number): void {
-    const level = surface === 'dark' ? this.truth.dark : this.truth.light;
+    const { light } = this.truth.setup;
+    const level = surface === 'dark' ? light.dark : light.light;
     for (let i = 0; i < samples; i++) {
       this.advance(0.05);
-      const value = level + this.truth.lightNoise * this.sensor();
+      const value = level + light.noise * this.sensor();
       this.event(surface, { light_pct: rounded(100 * value, 1) });
     }
   }
 
   private patch(name: string, samples: number): void {
-    const colour: Rgb = this.truth.patches[name] ?? [0.5, 0.5, 0.5];
+    const colour = this.truth.patches[name] ?? { red: 0.5, green: 0.5, blue: 0.5 };
+    const { noise } = this.truth.setup.colour;
     for (let i = 0; i < samples; i++) {
       this.advance(0.05);
       // The distance to the patch changes brightness alone; each channel has noise of its own.
       const near = 1 + 0.06 * this.sensor();
       const channel = (share: number) =>
-        rounded(100 * clamp(share * near + this.truth.colourNoise * this.sensor()), 1);
+        rounded(100 * clamp(share * near + noise * this.sensor()), 1);
       this.event(name, {
-        red_pct: channel(colour[0]),
-        green_pct: channel(colour[1]),
-        blue_pct: channel(colour[2]),
+        red_pct: channel(colour.red),
+        green_pct: channel(colour.green),
+        blue_pct: channel(colour.blue),
       });
     }
+  }
+
+  /** Drives a route with the hub's program; a person gives the sign, and measures at every checkpoint. */
+  private driveRoute(plan: RoutePlan, field: Field): void {
+    this.putDown(startPose(plan, field), new Plant(this.truth.setup, worldOf(field)));
+    this.advance(0.2);
+    const run = this.newRun();
+    run.settleAndZero(this.program.program.gyroWait);
+    this.event('set off');
+    const steps = stepsOf(plan.moves);
+    for (const [i, instruction] of instructionsOf(plan.moves, this.program).entries()) {
+      const end = run.next(instruction);
+      if (run.answered !== null) this.event(run.answered ? 'yes' : 'no');
+      const { move } = steps[i]!;
+      if (move.kind !== 'checkpoint' || end === 'passed over') continue;
+      const model = field.models.find(({ id }) => id === move.modelId);
+      if (model !== undefined) this.arrived(model);
+    }
+    this.putDown();
+  }
+
+  /** Where it stands at a model, as a person reads it off a ruler: far and left of the zone's middle are positive. */
+  private arrived({ name, zone }: FieldModel): void {
+    const { x, y, heading } = this.plant;
+    const offset = offsetFrom(zone, toolPose(this.truth.setup.body, { x, y, heading }));
+    this.event(`at ${name}`, {
+      ahead_mm: rounded(offset.along + TAPE_ERROR * this.hand(), 0),
+      aside_mm: rounded(offset.left + TAPE_ERROR * this.hand(), 0),
+      turned_deg: this.protractor(wrapAngle(offset.turned)),
+    });
   }
 
   private wiggle(seconds: number): void {
@@ -420,6 +466,7 @@ export class PracticeHub {
 
   /** The three range sensors; nothing is in reach unless the tape is held. */
   private ranges(): Record<string, number> {
+    if (this.plant !== this.floor) return this.rangeOnField();
     if (this.wall === null) return {};
     const { range } = this.truth.setup;
     const { distance, incidence } = this.wall;
@@ -436,6 +483,12 @@ export class PracticeHub {
         return [[name, rounded(reading, 1)]];
       }),
     );
+  }
+
+  /** What the sensor ahead sees on the field of a route. */
+  private rangeOnField(): Record<string, number> {
+    const reading = this.plant.readRange();
+    return Number.isFinite(reading) ? { range_mm: rounded(reading, 1) } : {};
   }
 }
 

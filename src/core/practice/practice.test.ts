@@ -6,6 +6,7 @@ import { TelemetryReader, writeLine } from '../telemetry/lines.ts';
 import type { PracticeCommand } from './commands.ts';
 import { LINE_PERIOD, PracticeHub } from './hub.ts';
 import { practiceTruth } from './truth.ts';
+import { EVERY_KIND_FIELD, EVERY_KIND_PLAN } from '../../../tests/fixtures/everyKind.ts';
 
 const hubOf = (seed: number) =>
   new PracticeHub(practiceTruth(STARTING_SETUP, seed), STARTING_SETUP, seed);
@@ -51,6 +52,20 @@ describe('the practice robot', () => {
       SHORT.flatMap((command) => hubOf(seed).carryOut(command).map(writeLine)).join('\n');
     expect(text(7)).toBe(text(7));
     expect(text(8)).not.toBe(text(7));
+  });
+
+  it('drives every kind of move on the field of a route, and says where it looked and stood', () => {
+    const sent = hubOf(3).carryOut({ do: 'route', plan: EVERY_KIND_PLAN, field: EVERY_KIND_FIELD });
+    const events = sent.flatMap(({ event }) => (event === null ? [] : [event]));
+    // Its light sensors, wheels and colours are not what the setup says, so it need not find its way to the end.
+    expect(events[0]).toBe('set off');
+    expect(events).toContain('at Post');
+    expect(events.filter((event) => event === 'yes' || event === 'no')).toHaveLength(4);
+    const at = sent.find(({ event }) => event === 'at Post')!;
+    expect(Object.keys(at.values)).toEqual(
+      expect.arrayContaining(['ahead_mm', 'aside_mm', 'turned_deg']),
+    );
+    expect(sent.some(({ values }) => 'range_mm' in values)).toBe(true);
   });
 
   it('says a line every hundredth of a second', () => {

@@ -1,21 +1,14 @@
 import { radians } from '../mathematics/angle.ts';
+import { hueColour, isHued, type ColourClass, type Rgb } from '../robot/colours.ts';
 import { withSetupValues, type RobotParameters } from '../robot/parameters.ts';
 import { normal, uniform } from '../mathematics/randomness.ts';
-
-/** A colour as red, green and blue, shares of 1. */
-export type Rgb = readonly [number, number, number];
 
 /** What is true of a practice robot, and what nobody at the table knows. */
 export interface PracticeTruth {
   setup: RobotParameters;
   /** Readings minus true distance of the three range sensors, mm. */
   rangeOffsets: readonly [number, number, number];
-  /** Reflected light, shares of 1. */
-  dark: number;
-  light: number;
-  lightNoise: number;
   patches: Record<string, Rgb>;
-  colourNoise: number;
   /** Drift after a power-on that nobody disturbed, rad/s. */
   quietDrift: number;
   /** V a second that the battery loses. */
@@ -26,12 +19,12 @@ export interface PracticeTruth {
 
 /** Named colours of the demo's patches. Green and teal lie close together on purpose. */
 const PATCHES: Record<string, Rgb> = {
-  red: [0.62, 0.12, 0.1],
-  yellow: [0.7, 0.58, 0.12],
-  green: [0.13, 0.44, 0.26],
-  teal: [0.12, 0.43, 0.31],
-  blue: [0.1, 0.2, 0.55],
-  white: [0.86, 0.87, 0.84],
+  red: rgb(0.62, 0.12, 0.1),
+  yellow: rgb(0.7, 0.58, 0.12),
+  green: rgb(0.13, 0.44, 0.26),
+  teal: rgb(0.12, 0.43, 0.31),
+  blue: rgb(0.1, 0.2, 0.55),
+  white: rgb(0.86, 0.87, 0.84),
 };
 
 /** A hidden truth near what a setup believes: as far off as rulers, data sheets and luck make it. */
@@ -61,16 +54,38 @@ export function practiceTruth(estimated: RobotParameters, seed: number): Practic
     'ground.slip': 0.06 + 0.05 * share(),
     'ground.bumpRate': 0,
   });
+  const rangeOffsets: PracticeTruth['rangeOffsets'] = [
+    setup.range.offset,
+    2 * random(),
+    -17 + 2 * random(),
+  ];
   return {
-    setup,
-    rangeOffsets: [setup.range.offset, 2 * random(), -17 + 2 * random()],
-    dark: 0.09 + 0.05 * share(),
-    light: 0.55 + 0.12 * share(),
-    lightNoise: 0.012,
+    setup: withSetupValues(setup, {
+      'light.dark': 0.09 + 0.05 * share(),
+      'light.light': 0.55 + 0.12 * share(),
+      'light.noise': 0.012,
+      'colour.noise': 0.02,
+      colours: Object.entries(PATCHES).map(([name, colour]) => classOf(name, colour)),
+    }),
+    rangeOffsets,
     patches: PATCHES,
-    colourNoise: 0.02,
     quietDrift: radians(0.01) * random(),
     sag: 0.0004,
     busFailsBelow: 0.86 * estimated.battery.voltage,
+  };
+}
+
+function rgb(red: number, green: number, blue: number): Rgb {
+  return { red, green, blue };
+}
+
+/** A colour as the sensor sees it on a table; only the middle matters to a sensor. */
+function classOf(name: string, colour: Rgb): ColourClass {
+  const middle = hueColour(colour);
+  return {
+    name,
+    middle,
+    spread: { hue: 0, saturation: 0, value: 0 },
+    hued: isHued(middle),
   };
 }

@@ -392,6 +392,8 @@ function TableSheet(props: TableViewProps) {
                 <RunRecording
                   recording={recording}
                   recorded={new Set(recorded.map(({ runId }) => runId)).size}
+                  plan={route.revision.plan}
+                  field={field.field}
                 />
               )}
             </>

@@ -1,6 +1,9 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Link } from '../../contracts/link.ts';
 import type { Run } from '../../contracts/records.ts';
+import type { Field } from '../../core/field/field.ts';
+import { formatNumber } from '../../core/mathematics/quantity.ts';
+import type { RoutePlan } from '../../core/route/plan.ts';
 import type { TelemetryLine } from '../../core/telemetry/lines.ts';
 import { recordingOfLines } from '../../core/telemetry/recording.ts';
 import { sentenceOf } from '../../ui/api.ts';
@@ -20,6 +23,10 @@ export interface RunRecordingState {
   /** Runs that got one on this sheet, and under which identifier it is kept. */
   kept: readonly { runId: string; telemetryId: string }[];
   fault: string | null;
+  /** Lets the practice robot drive a route, with its lines kept; null where the link is none of its. */
+  drive: ((plan: RoutePlan, field: Field) => Promise<void>) | null;
+  /** What a person reads off where the practice robot stands; null before it has stood anywhere. */
+  stands: string | null;
   /** Keeps what came since the last run with this one. */
   keepWith: (run: Run) => Promise<void>;
 }
@@ -32,12 +39,15 @@ export function useRunRecording(robotId: string, link: Link | null): RunRecordin
   const [on, setOn] = useState(false);
   const [lines, setLines] = useState(0);
   const [kept, setKept] = useState<RunRecordingState['kept']>([]);
+  const [stands, setStands] = useState<string | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   const restart = () => {
     waiting.current = [];
     setLines(0);
   };
   useLinkLines(live.follower, (arrived) => {
+    const last = arrived.findLast(({ event }) => event?.startsWith('at '));
+    if (last !== undefined) setStands(standsWords(last));
     if (!on) return;
     // A run that nobody saves must not fill the memory: the newest lines are the ones that matter.
     waiting.current = [...waiting.current, ...arrived].slice(-MOST_LINES);
@@ -48,6 +58,15 @@ export function useRunRecording(robotId: string, link: Link | null): RunRecordin
     lines,
     kept,
     fault,
+    stands,
+    drive: live.link?.practice
+      ? async (plan, field) => {
+          restart();
+          setStands(null);
+          setOn(true);
+          await live.command([{ do: 'route', plan, field }]);
+        }
+      : null,
     turn: (next) => {
       restart();
       setOn(next);
@@ -65,4 +84,15 @@ export function useRunRecording(robotId: string, link: Link | null): RunRecordin
       }
     },
   };
+}
+
+/** Where a robot stands at a model, as somebody beside it reads it: “12 mm far, 3 mm left, turned 1° left at the Sluice”. */
+function standsWords({ event, values }: TelemetryLine): string {
+  const side = (value: number, [positive, negative]: [string, string], unit: string) =>
+    `${formatNumber(Math.abs(value), unit === '°' ? 1 : 0)}${unit} ${value < 0 ? negative : positive}`;
+  return [
+    side(values['ahead_mm'] ?? 0, ['far', 'short'], ' mm'),
+    side(values['aside_mm'] ?? 0, ['left', 'right'], ' mm'),
+    `turned ${side(values['turned_deg'] ?? 0, ['left', 'right'], '°')} ${event}`,
+  ].join(', ');
 }
