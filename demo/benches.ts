@@ -1,14 +1,17 @@
 /** The bench records of the demo, measured on a practice robot whose truth is the demo's. */
-import type { Bench, BenchOf, Conditions, Tried } from '../src/contracts/bench.ts';
+import type { Bench, BenchOf } from '../src/core/benches/index.ts';
+import type { Conditions } from '../src/core/benches/definition.ts';
+import type { Tried } from '../src/core/benches/rest/bench.ts';
 import { restRecordOf } from '../src/contracts/restRecord.ts';
 import type { TelemetryInFile } from '../src/contracts/telemetry.ts';
-import * as from from '../src/core/benches/fromTelemetry.ts';
-import { delaysResult } from '../src/core/benches/delays.ts';
+import { episodesOf, type TelemetrySegment } from '../src/core/benches/episodes.ts';
+import { readingsIn, type BenchKind } from '../src/core/benches/index.ts';
+import { delaysResult } from '../src/core/benches/delays/delays.ts';
 import { driftVerdict } from '../src/core/analysis/checks/driftVerdict.ts';
-import { gyroRest } from '../src/core/benches/gyroRest.ts';
+import { gyroRest } from '../src/core/benches/rest/gyroRest.ts';
 import { motionLogOf, stillLogOf } from '../src/core/benches/logs.ts';
-import { newDevice, type Device } from '../src/core/benches/ports.ts';
-import type { Remedy } from '../src/core/benches/remedies.ts';
+import { newDevice, type Device } from '../src/core/benches/ports/ports.ts';
+import type { Remedy } from '../src/core/benches/rest/remedies.ts';
 import type { Field } from '../src/core/field/field.ts';
 import type { PracticeCommand } from '../src/core/practice/commands.ts';
 import { PracticeHub } from '../src/core/practice/hub.ts';
@@ -86,7 +89,9 @@ export function benchRecords(scene: Scene, first: number) {
   const rows: BenchRow[] = [];
   const telemetry: TelemetryInFile[] = [];
   const lines = (...commands: PracticeCommand[]) => commands.flatMap((one) => hub.carryOut(one));
-  const episodes = (...commands: PracticeCommand[]) => from.episodesOf(lines(...commands)).closed;
+  const read = <K extends BenchKind>(kind: K, segment: TelemetrySegment) =>
+    readingsIn(kind, segment, estimated);
+  const episodes = (...commands: PracticeCommand[]) => episodesOf(lines(...commands)).closed;
   const add = (at: string, bench: Bench) =>
     rows.push({ number: first + rows.length, createdAt: `2026-11-${at}:00.000Z`, bench });
   const conditions = (battery: number, unit = ''): Conditions => ({ battery, surface: MAT, unit });
@@ -131,7 +136,7 @@ export function benchRecords(scene: Scene, first: number) {
         distance,
         speed: 250,
       })),
-    ).map((one) => ({ ...from.distanceTrialOf(one, estimated.drive)!, ...counts })),
+    ).map((one) => ({ ...read('wheels', one)[0]!, ...counts })),
   });
   lines({ do: 'boot', touched: true });
   rest('05T18:44', 7.8);
@@ -151,7 +156,7 @@ export function benchRecords(scene: Scene, first: number) {
         turns: 5,
         way,
       })),
-    ).map((one) => ({ ...from.scaleTrialOf(one)!, ...counts })),
+    ).map((one) => ({ ...read('scale', one)[0]!, ...counts })),
   });
   add('12T18:20', {
     kind: 'track',
@@ -162,7 +167,7 @@ export function benchRecords(scene: Scene, first: number) {
         do: 'turn by motors' as const,
         angle: side * 10 * Math.PI,
       })),
-    ).map((one) => ({ ...from.trackTrialOf(one, estimated.drive)!, ...counts })),
+    ).map((one) => ({ ...read('track', one)[0]!, ...counts })),
   });
   add('12T18:35', {
     kind: 'square',
@@ -179,7 +184,7 @@ export function benchRecords(scene: Scene, first: number) {
           by: 'encoders' as const,
         })),
       ),
-    ).map((one) => ({ ...from.squareTrialOf(one)!, ...counts })),
+    ).map((one) => ({ ...read('square', one)[0]!, ...counts })),
   });
 
   lines({ do: 'charge' }, { do: 'boot', touched: false });
@@ -199,7 +204,7 @@ export function benchRecords(scene: Scene, first: number) {
         incidence: (angle * Math.PI) / 180,
       })),
     )
-      .flatMap((one) => from.rangeReadingsOf(one))
+      .flatMap((one) => read('range', one))
       .map((reading) => ({ ...reading, ...counts })),
   });
   const light = (at: string, place: string, brighter: number) =>
@@ -212,7 +217,7 @@ export function benchRecords(scene: Scene, first: number) {
         { do: 'over', surface: 'dark', samples: 12 },
         { do: 'over', surface: 'light', samples: 12 },
       ).map((one) => {
-        const { surface, value } = from.lightSampleOf(one)!;
+        const { surface, value } = read('light', one)[0]!;
         return { surface, value: Number((value + brighter).toFixed(3)), ...counts };
       }),
     });
@@ -226,7 +231,7 @@ export function benchRecords(scene: Scene, first: number) {
         name,
         samples: 10,
       })),
-    ).map((one) => ({ ...from.colourSampleOf(one)!, ...counts })),
+    ).map((one) => ({ ...read('colour', one)[0]!, ...counts })),
   });
   const motion = recordingOf(lines({ do: 'wiggle', seconds: 20 }), MOTION);
   const found = delaysResult(motionLogOf(motion, estimated.drive, estimated.gyro.rightPositive)!)!;
@@ -244,6 +249,19 @@ export function benchRecords(scene: Scene, first: number) {
     },
   });
   light('19T18:50', 'school hall, lamps on', 0.085);
+  // Four packs, the last one nearly empty.
+  add('20T17:10', {
+    kind: 'battery',
+    conditions: conditions(8),
+    move: 'straight',
+    told: 600,
+    trials: [8.2, 7.9, 7.5, 7.1].flatMap((voltage) =>
+      episodes(
+        { do: 'charge', voltage },
+        ...[1, 2, 3].map(() => ({ do: 'straight' as const, distance: 600, speed: 300 })),
+      ).flatMap((one) => read('battery', one).map((reading) => ({ ...reading, ...counts }))),
+    ),
+  });
   return { records: rows, telemetry };
 }
 

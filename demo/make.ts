@@ -13,7 +13,7 @@ import {
   type RunRow,
 } from '../src/contracts/files.ts';
 import { writeRunsTable } from '../src/contracts/tables/runsTable.ts';
-import { fitTurnModel, setupValuesFrom } from '../src/core/benches/turn.ts';
+import { fitTurnModel, setupValuesFrom } from '../src/core/benches/turn/turn.ts';
 import { aimOptions, predictedEffectsOf } from '../src/core/analysis/aim/aim.ts';
 import { toolPose } from '../src/core/robot/toolPose.ts';
 import { summarise } from '../src/core/analysis/runs/summary.ts';
@@ -59,6 +59,8 @@ const TRUTH = withSetupValues(BELIEVED, {
   'placement.acrossSpread': 2.4,
   'placement.headingSpread': 0.007,
   'ground.slip': 0.28,
+  'light.noise': 0.012,
+  'colour.noise': 0.02,
 });
 
 const moves = {
@@ -430,7 +432,7 @@ function make(): Record<string, string> {
           plan: SEED_BANK_BY_COLOUR,
           reason: 'Where the range sensor sees the Seed Bank, let it say where to stop',
           origin: 'hand',
-          createdAt: '2026-11-20T17:20:00.000Z',
+          createdAt: '2026-11-18T17:40:00.000Z',
         },
       ]),
     ),

@@ -4,7 +4,7 @@ import { fieldSchema } from '../core/field/schema.ts';
 import { sourcesSchema } from '../core/robot/sources.ts';
 import { parametersSchema } from '../core/robot/parameters.ts';
 import { planSchema } from '../core/route/planSchema.ts';
-import { benchSchema } from './bench.ts';
+import { benchSchema } from '../core/benches/index.ts';
 import { FILE_LIMITS, jsonExcess } from './json.ts';
 import {
   goalSchema,

@@ -3,8 +3,10 @@ import {
   driftWithoutRoute,
   type DriftVerdict,
 } from '../core/analysis/checks/driftVerdict.ts';
-import type { GyroRest } from '../core/benches/gyroRest.ts';
-import type { BenchOf, Conditions, Tried } from './bench.ts';
+import type { GyroRest } from '../core/benches/rest/gyroRest.ts';
+import type { BenchOf } from '../core/benches/index.ts';
+import type { Conditions } from '../core/benches/definition.ts';
+import type { Tried } from '../core/benches/rest/bench.ts';
 
 /** What a check of a gyro found, and under what. */
 export interface RestFound {

@@ -1,5 +1,5 @@
 import type { Sequelize } from 'sequelize';
-import { wiringOf, type Wiring } from '../core/benches/wiring.ts';
+import { wiringOf, type Wiring } from '../core/benches/ports/wiring.ts';
 import { newestBenchRecord } from '../store/benchRecords.ts';
 
 /** What hangs where on a robot by its newest wiring sheet; null when there is none. */

@@ -1,5 +1,6 @@
 import type { Sequelize } from 'sequelize';
-import type { Bench, BenchKind, BenchRecord, benchCreateSchema } from '../contracts/bench.ts';
+import type { BenchRecord, benchCreateSchema } from '../contracts/bench.ts';
+import type { Bench, BenchKind } from '../core/benches/index.ts';
 import type { z } from 'zod';
 import { inTransaction } from './database.ts';
 import { Conflict } from './errors.ts';

@@ -6,24 +6,9 @@ import { getRobot, listSetups } from './robots.ts';
 import { getRoute, listRevisions } from './routes.ts';
 import { listRuns } from './runs.ts';
 import { listSessions } from './sessions.ts';
-import type { BenchKind } from '../contracts/bench.ts';
+import { benchOf } from '../core/benches/index.ts';
 import type { Field } from '../core/field/field.ts';
 import type { Run } from '../contracts/records.ts';
-
-/** What a bench is called in a story. */
-const BENCH_WORDS: Record<BenchKind, string> = {
-  ports: 'Ports and names',
-  wheels: 'Wheels: straights against a tape',
-  square: 'Square both ways',
-  track: 'Track: turns by the wheels',
-  scale: 'Gyro scale: whole turns by hand',
-  turn: 'Turns: how far the robot turns on',
-  range: 'Range sensor against a tape',
-  light: 'Light: dark and white',
-  colour: 'Colours',
-  rest: 'Gyro at rest',
-  delays: 'Delays from a log',
-};
 
 /** As many runs as a story looks back on. */
 const NEWEST = 1000;
@@ -55,7 +40,7 @@ export async function loadStory(
     benches: benches.map(({ number, createdAt, bench }) => ({
       number,
       createdAt,
-      words: bench.kind === 'rest' ? bench.sentence : BENCH_WORDS[bench.kind],
+      words: bench.kind === 'rest' ? bench.sentence : benchOf(bench.kind).measures,
     })),
     sessions,
     runs,

@@ -12,7 +12,7 @@ import {
   type Sequelize,
 } from 'sequelize';
 import type { Sources } from '../core/robot/sources.ts';
-import type { Bench } from '../contracts/bench.ts';
+import type { Bench } from '../core/benches/index.ts';
 import type { TelemetryCreate } from '../contracts/telemetry.ts';
 import type { PracticeCommand } from '../core/practice/commands.ts';
 import type { Acknowledgement } from '../core/telemetry/acknowledgement.ts';

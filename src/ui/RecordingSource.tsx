@@ -4,6 +4,7 @@ import type { Recording } from '../core/telemetry/recording.ts';
 import { sentenceOf } from './api.ts';
 import type { BenchWorker } from './benchWorker.ts';
 import { Button } from './Button.tsx';
+import { FileButton } from './FileButton.tsx';
 import { Cancelled } from './cancellableWorker.ts';
 import styles from './RecordingSource.module.css';
 
@@ -64,18 +65,11 @@ export function RecordingSource({ worker, example, onRecording, onFault }: Recor
           </Button>
         </div>
       )}
-      <label className={styles['file']}>
-        Open a file, or drop it here
-        <input
-          type="file"
-          accept=".csv,.txt,.json,.jsonl"
-          onChange={(event) => {
-            const file = event.target.files?.[0];
-            if (file !== undefined) void read(file, `“${file.name}”`);
-            event.target.value = '';
-          }}
-        />
-      </label>
+      <FileButton
+        label="Open a file, or drop it here"
+        accept=".csv,.txt,.json,.jsonl"
+        onFile={(file) => void read(file, `“${file.name}”`)}
+      />
       <details className={styles['typed']}>
         <summary>Type or paste lines</summary>
         <textarea

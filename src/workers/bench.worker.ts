@@ -1,7 +1,7 @@
 import * as Comlink from 'comlink';
-import { delaysResult, type DelaysResult } from '../core/benches/delays.ts';
+import { delaysResult, type DelaysResult } from '../core/benches/delays/delays.ts';
 import { driftVerdict, type DriftVerdict } from '../core/analysis/checks/driftVerdict.ts';
-import { gyroRest, type GyroRest, type StillLog } from '../core/benches/gyroRest.ts';
+import { gyroRest, type GyroRest, type StillLog } from '../core/benches/rest/gyroRest.ts';
 import { motionLogOf, stillLogOf } from '../core/benches/logs.ts';
 import type { Field } from '../core/field/field.ts';
 import type { DriveBase, RobotParameters } from '../core/robot/parameters.ts';

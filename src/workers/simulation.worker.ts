@@ -29,6 +29,7 @@ import { comparedWays, type ComparedWay } from '../core/analysis/planning/altern
 import { nextSteps, type NextStep } from '../core/analysis/planning/nextSteps.ts';
 import type { RobotParameters } from '../core/robot/parameters.ts';
 import type { Checkpoint } from '../core/route/plan.ts';
+import { lowBattery, type LowBattery } from '../core/analysis/checks/lowBattery.ts';
 import { emptyForecast, simulateRuns, type Forecast } from '../core/simulation/forecast.ts';
 import { outcomesOf, type ForecastOutcomes } from '../core/simulation/outcomes.ts';
 import type { Experiment } from '../core/simulation/run.ts';
@@ -110,6 +111,14 @@ const door = {
   },
   nextSteps(experiment: Experiment, seed: number, onProgress: (share: number) => void): NextStep[] {
     return nextSteps(experiment, seed, onProgress);
+  },
+  /** What of each route fails first on a low battery, for every way in which the speed may follow the voltage. */
+  lowBatteries(experiments: Experiment[], follows: number[] | null): (LowBattery | null)[][] {
+    return experiments.map((experiment) =>
+      follows === null
+        ? [lowBattery(experiment)]
+        : follows.map((one) => lowBattery(experiment, one)),
+    );
   },
   ways(experiment: Experiment, step: number): ComparedWay[] {
     return comparedWays(experiment, step);

@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { address } from '../sharedApplication.ts';
-import type { Bench, BenchRecord } from '../../src/contracts/bench.ts';
+import type { BenchRecord } from '../../src/contracts/bench.ts';
+import type { Bench } from '../../src/core/benches/index.ts';
 import type { RobotFile } from '../../src/contracts/files.ts';
 import type { Robot } from '../../src/contracts/records.ts';
 import type { TelemetryRecord } from '../../src/contracts/telemetry.ts';

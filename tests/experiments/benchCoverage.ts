@@ -3,18 +3,19 @@
  * that goes over the link, and counts how often a 95 % interval holds the truth. Prints the table that
  * docs/mathematics.md reports. The first argument is the number of seeds, the second one bench alone.
  */
-import { colourResult } from '../../src/core/benches/colour.ts';
-import { delaysResult } from '../../src/core/benches/delays.ts';
-import * as from from '../../src/core/benches/fromTelemetry.ts';
-import { gyroRest } from '../../src/core/benches/gyroRest.ts';
-import { gyroScale } from '../../src/core/benches/gyroScale.ts';
-import { lightResult } from '../../src/core/benches/light.ts';
+import { colourResult } from '../../src/core/benches/colour/colour.ts';
+import { delaysResult } from '../../src/core/benches/delays/delays.ts';
+import { episodesOf, type TelemetrySegment } from '../../src/core/benches/episodes.ts';
+import { readingsIn, type BenchKind } from '../../src/core/benches/index.ts';
+import { gyroRest } from '../../src/core/benches/rest/gyroRest.ts';
+import { gyroScale } from '../../src/core/benches/scale/gyroScale.ts';
+import { lightResult } from '../../src/core/benches/light/light.ts';
 import { motionLogOf, stillLogOf } from '../../src/core/benches/logs.ts';
-import { rangeResult } from '../../src/core/benches/range.ts';
-import { encoderSquare, gyroSquare } from '../../src/core/benches/square.ts';
-import { trackResult } from '../../src/core/benches/track.ts';
-import { fitTurnModel } from '../../src/core/benches/turn.ts';
-import { wheelsResult } from '../../src/core/benches/wheels.ts';
+import { rangeResult } from '../../src/core/benches/range/range.ts';
+import { encoderSquare, gyroSquare } from '../../src/core/benches/square/square.ts';
+import { trackResult } from '../../src/core/benches/track/track.ts';
+import { fitTurnModel } from '../../src/core/benches/turn/turn.ts';
+import { wheelsResult } from '../../src/core/benches/wheels/wheels.ts';
 import { radians } from '../../src/core/mathematics/angle.ts';
 import type { PracticeCommand } from '../../src/core/practice/commands.ts';
 import { PracticeHub } from '../../src/core/practice/hub.ts';
@@ -50,6 +51,10 @@ function note(what: string, estimate: Estimate | null | undefined, truth: number
   if (truth >= estimate.low && truth <= estimate.high) count.held++;
 }
 
+/** The readings of a bench that a segment holds, as a robot reads them that believes the starting numbers. */
+const read = <K extends BenchKind>(kind: K, segment: TelemetrySegment) =>
+  readingsIn(kind, segment, STARTING_SETUP);
+
 /** Counts a yes or no as an interval that holds or does not. */
 function yes(what: string, right: boolean): void {
   note(what, { value: 0, standardError: 0, low: right ? 0 : 1, high: 1 }, 0);
@@ -66,7 +71,7 @@ function trueCorner(hub: PracticeHub): number {
       rate,
       style: 'spot',
     });
-    return from.turnTrialOf(from.episodesOf(lines).closed[0]!)!.measured - CORNER;
+    return read('turn', episodesOf(lines).closed[0]!)[0]!.measured - CORNER;
   });
   return turns.reduce((sum, turn) => sum + turn, 0) / turns.length;
 }
@@ -96,8 +101,7 @@ function measure(seed: number): void {
         return read.line;
       });
   };
-  const episodes = (commands: readonly PracticeCommand[]) =>
-    from.episodesOf(lines(commands)).closed;
+  const episodes = (commands: readonly PracticeCommand[]) => episodesOf(lines(commands)).closed;
   const recording = (all: readonly TelemetryLine[]) => {
     const builder = new RecordingBuilder();
     for (const line of all) builder.add(line);
@@ -108,7 +112,7 @@ function measure(seed: number): void {
     const found = wheelsResult(
       episodes(
         [500, 1000].flatMap((distance) => times(4, { do: 'drive', distance, speed: 250 })),
-      ).map((one) => from.distanceTrialOf(one, drive)!),
+      ).map((one) => read('wheels', one)[0]!),
       drive,
     )!;
     note('wheels: diameter', found.wheelDiameter, true_.drive.wheelDiameter);
@@ -120,7 +124,7 @@ function measure(seed: number): void {
     const found = trackResult(
       episodes(
         [1, -1].flatMap((side) => times(4, { do: 'turn by motors', angle: side * 10 * Math.PI })),
-      ).map((one) => from.trackTrialOf(one, drive)!),
+      ).map((one) => read('track', one)[0]!),
       drive.track,
     )!;
     note('track', found.track, true_.drive.track * perDiameter);
@@ -131,7 +135,7 @@ function measure(seed: number): void {
         (['right', 'left'] as const).flatMap((way) =>
           times(5, { do: 'square', side: 1000, way, by }),
         ),
-      ).map((one) => from.squareTrialOf(one)!);
+      ).map((one) => read('square', one)[0]!);
     const found = encoderSquare(drive10('encoders'), 1000, drive.track)!.found;
     note('square by encoders: ratio', found.wheelRatio, true_.drive.wheelRatio);
     note('square by encoders: track', found.track, true_.drive.track * perDiameter);
@@ -152,7 +156,7 @@ function measure(seed: number): void {
     const found = gyroScale(
       episodes(
         (['right', 'left'] as const).flatMap((way) => times(3, { do: 'spin', turns: 5, way })),
-      ).map((one) => from.scaleTrialOf(one)!),
+      ).map((one) => read('scale', one)[0]!),
     );
     note('gyro scale', found?.scale, true_.gyro.scale);
     yes('gyro sign', found?.rightPositive === true_.gyro.rightPositive);
@@ -164,7 +168,7 @@ function measure(seed: number): void {
     const model = fitTurnModel(
       episodes(
         angles.map((trigger) => ({ do: 'turn by gyro', trigger, rate, style: 'spot' }) as const),
-      ).map((one) => from.turnTrialOf(one)!),
+      ).map((one) => read('turn', one)[0]!),
     )!;
     note('turn: run-on', model.runOn[0]!.estimate, stoppingAngle(true_, rate, 'spot'));
     note('turn: slope', model.slope, 1 / true_.gyro.scale);
@@ -175,7 +179,7 @@ function measure(seed: number): void {
         [100, 150, 200, 300, 400, 500, 600, 800].flatMap((distance) =>
           times(2, { do: 'tape', distance, incidence: 0 }),
         ),
-      ).flatMap((one) => from.rangeReadingsOf(one)),
+      ).flatMap((one) => read('range', one)),
       15,
       false,
     )!;
@@ -190,16 +194,20 @@ function measure(seed: number): void {
     const found = lightResult(
       episodes(
         (['dark', 'light'] as const).map((surface) => ({ do: 'over', surface, samples: 12 })),
-      ).map((one) => from.lightSampleOf(one)!),
+      ).map((one) => read('light', one)[0]!),
     )!;
     note('light: dark', found.dark, truth.setup.light.dark);
     note('light: light', found.light, truth.setup.light.light);
-    note('light: threshold', found.threshold, (truth.setup.light.dark + truth.setup.light.light) / 2);
+    note(
+      'light: threshold',
+      found.threshold,
+      (truth.setup.light.dark + truth.setup.light.light) / 2,
+    );
   }
   if (wanted('colour')) {
     const found = colourResult(
       episodes(Object.keys(truth.patches).map((name) => ({ do: 'patch', name, samples: 10 }))).map(
-        (one) => from.colourSampleOf(one)!,
+        (one) => read('colour', one)[0]!,
       ),
     )!;
     yes(

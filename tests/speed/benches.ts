@@ -3,7 +3,7 @@ import type { Browser } from 'playwright-core';
 import type { BenchRecord } from '../../src/contracts/bench.ts';
 import type { OpenedLink } from '../../src/contracts/link.ts';
 import type { Robot } from '../../src/contracts/records.ts';
-import { gyroRest } from '../../src/core/benches/gyroRest.ts';
+import { gyroRest } from '../../src/core/benches/rest/gyroRest.ts';
 import { stillLogOf } from '../../src/core/benches/logs.ts';
 import { normal } from '../../src/core/mathematics/randomness.ts';
 import type { Acknowledgement } from '../../src/core/telemetry/acknowledgement.ts';

@@ -3,7 +3,7 @@ import { SETUP_PATHS, setupValue, type RobotParameters } from '../../core/robot/
 import { parametersSchema } from '../../core/robot/parameters.ts';
 import { sourceSchema, type Source, type Sources } from '../../core/robot/sources.ts';
 import { robotFileSchema, type RobotFile } from '../files.ts';
-import { benchSchema } from '../bench.ts';
+import { benchSchema } from '../../core/benches/index.ts';
 import { telemetryInFileSchema } from '../telemetry.ts';
 import { checked, countIn, grouped, readWhole } from './cells.ts';
 

@@ -11,9 +11,9 @@ import {
   gyroSquare,
   gyroSquareEnd,
   type SquareTrial,
-} from './square.ts';
-import { trackResult } from './track.ts';
-import { arcLength, ratioOfCurvature, wheelsResult, wheelsSetupValues } from './wheels.ts';
+} from './square/square.ts';
+import { trackResult } from './track/track.ts';
+import { arcLength, ratioOfCurvature, wheelsResult, wheelsSetupValues } from './wheels/wheels.ts';
 
 const WAYS = ['right', 'left'] as const;
 const { drive } = STARTING_SETUP;

@@ -6,11 +6,11 @@ import { STARTING_SETUP } from '../robot/parameters.ts';
 import type { Move } from '../moves/index.ts';
 import type { RoutePlan } from '../route/plan.ts';
 import { normal } from '../mathematics/randomness.ts';
-import { allanDeviation, allanFindings } from './allan.ts';
+import { allanDeviation, allanFindings } from './rest/allan.ts';
 import { driftSentence, driftVerdict, driftWithoutRoute } from '../analysis/checks/driftVerdict.ts';
-import { gyroRest, type StillLog } from './gyroRest.ts';
-import { gyroScale, signSentence } from './gyroScale.ts';
-import { expectedSeconds, remedyLadder, type RemedyTry } from './remedies.ts';
+import { gyroRest, type StillLog } from './rest/gyroRest.ts';
+import { gyroScale, signSentence } from './scale/gyroScale.ts';
+import { expectedSeconds, remedyLadder, type RemedyTry } from './rest/remedies.ts';
 import { newMove } from '../moves/index.ts';
 
 /** A still log with integrated white rate noise, white reading noise and steps of 0.1°. */

@@ -1,8 +1,8 @@
 import { wheelDiameters } from '../robot/driveBase.ts';
 import type { DriveBase } from '../robot/parameters.ts';
 import { completeRows, quantityOf, type Recording } from '../telemetry/recording.ts';
-import type { MotionLog } from './delays.ts';
-import type { StillLog } from './gyroRest.ts';
+import type { MotionLog } from './delays/delays.ts';
+import type { StillLog } from './rest/gyroRest.ts';
 
 /**
  * Time and heading of a recording, counter-clockwise positive.

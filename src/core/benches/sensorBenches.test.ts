@@ -6,15 +6,15 @@ import { approachDelay } from '../robot/stopping.ts';
 import { normal, uniform } from '../mathematics/randomness.ts';
 import { nominalRun } from '../simulation/run.ts';
 import { colourRuleText, hueColour } from '../robot/colours.ts';
-import { colourResult, type ColourSample } from './colour.ts';
-import { delaysResult } from './delays.ts';
+import { colourResult, type ColourSample } from './colour/colour.ts';
+import { delaysResult } from './delays/delays.ts';
 import {
   falseTriggersPerSecond,
   lightChange,
   lightResult,
   topSpeedOverLine,
   type LightSample,
-} from './light.ts';
+} from './light/light.ts';
 import {
   chanceOfEquality,
   obliqueDistance,
@@ -22,7 +22,7 @@ import {
   readingAt,
   stoppingDistance,
   type RangeReading,
-} from './range.ts';
+} from './range/range.ts';
 import { newMove } from '../moves/index.ts';
 
 const reading = (unit: string, tape: number, value: number): RangeReading => ({

@@ -1,33 +1,62 @@
-import type { Field } from '../field/field.ts';
-import type { RoutePlan } from '../route/plan.ts';
-import type { Remedy } from '../benches/remedies.ts';
-import type { SquareWay } from '../benches/square.ts';
-import type { TurnStyle } from '../robot/driveBase.ts';
+import { z } from 'zod';
+import { REMEDIES } from '../benches/rest/remedies.ts';
+import { fieldSchema } from '../field/schema.ts';
+import { planSchema } from '../route/planSchema.ts';
+import { textSchema } from '../schema/scalars.ts';
+
+const way = z.enum(['left', 'right']);
+const speed = z.number().min(20).max(1000);
 
 /** What the practice robot can be told to do. Lengths in mm, angles in rad, times in s. */
-export type PracticeCommand =
-  | { do: 'rest'; seconds: number }
+export const practiceCommandSchema = z.discriminatedUnion('do', [
+  z.strictObject({ do: z.literal('rest'), seconds: z.number().min(0.1).max(900) }),
   /** Power off and on; a hub that is touched meanwhile learns a wrong zero. */
-  | { do: 'boot'; touched: boolean }
-  | { do: 'remedy'; remedy: Remedy }
-  /** A full pack is put in. */
-  | { do: 'charge' }
+  z.strictObject({ do: z.literal('boot'), touched: z.boolean() }),
+  z.strictObject({ do: z.literal('remedy'), remedy: z.enum(REMEDIES) }),
+  /** A pack is put in: a full one, or one of this voltage. */
+  z.strictObject({ do: z.literal('charge'), voltage: z.number().min(1).max(100).optional() }),
   /** Somebody leans on the table. */
-  | { do: 'nudge' }
+  z.strictObject({ do: z.literal('nudge') }),
   /** Whole turns by hand against a mark. */
-  | { do: 'spin'; turns: number; way: SquareWay }
+  z.strictObject({ do: z.literal('spin'), turns: z.int().min(1).max(20), way }),
   /** Straight on by the motors' degrees. */
-  | { do: 'drive'; distance: number; speed: number }
+  z.strictObject({ do: z.literal('drive'), distance: z.number().min(50).max(5000), speed }),
+  /** Straight on by the program: full power until the brake, then as far as it rolls. */
+  z.strictObject({ do: z.literal('straight'), distance: z.number().min(50).max(5000), speed }),
   /** Turn on the spot by the motors' degrees; left is positive. */
-  | { do: 'turn by motors'; angle: number }
+  z.strictObject({ do: z.literal('turn by motors'), angle: z.number().min(-100).max(100) }),
   /** Turn until the gyro passes the trigger; left is positive. */
-  | { do: 'turn by gyro'; trigger: number; rate: number; style: TurnStyle }
-  | { do: 'square'; side: number; way: SquareWay; by: 'encoders' | 'gyro' }
+  z.strictObject({
+    do: z.literal('turn by gyro'),
+    trigger: z.number().min(-50).max(50),
+    rate: z.number().min(0.2).max(10),
+    style: z.enum(['spot', 'pivot-left', 'pivot-right']),
+  }),
+  z.strictObject({
+    do: z.literal('square'),
+    side: z.number().min(200).max(3000),
+    way,
+    by: z.enum(['encoders', 'gyro']),
+  }),
   /** Put down at a distance from a wall, by the tape. */
-  | { do: 'tape'; distance: number; incidence: number }
-  | { do: 'over'; surface: 'dark' | 'light'; samples: number }
-  | { do: 'patch'; name: string; samples: number }
+  z.strictObject({
+    do: z.literal('tape'),
+    distance: z.number().min(10).max(5000),
+    incidence: z.number().min(-1.2).max(1.2),
+  }),
+  z.strictObject({
+    do: z.literal('over'),
+    surface: z.enum(['dark', 'light']),
+    samples: z.int().min(1).max(200),
+  }),
+  z.strictObject({
+    do: z.literal('patch'),
+    name: textSchema(40).min(1),
+    samples: z.int().min(1).max(200),
+  }),
   /** Drive a route on its field, from its start place. */
-  | { do: 'route'; plan: RoutePlan; field: Field }
+  z.strictObject({ do: z.literal('route'), plan: planSchema, field: fieldSchema }),
   /** Turn to and fro. */
-  | { do: 'wiggle'; seconds: number };
+  z.strictObject({ do: z.literal('wiggle'), seconds: z.number().min(1).max(120) }),
+]);
+export type PracticeCommand = z.output<typeof practiceCommandSchema>;

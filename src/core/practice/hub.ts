@@ -1,8 +1,8 @@
 import { encoderReading } from '../robot/encoder.ts';
 import { wheelTravelOfTurn } from '../robot/driveBase.ts';
-import type { Remedy } from '../benches/remedies.ts';
-import { obliqueDistance } from '../benches/range.ts';
-import type { SquareWay } from '../benches/square.ts';
+import type { Remedy } from '../benches/rest/remedies.ts';
+import { obliqueDistance } from '../benches/range/range.ts';
+import type { SquareWay } from '../benches/square/square.ts';
 import { edgesOf, rectangle } from '../mathematics/polygon.ts';
 import { degrees, radians, wrapAngle } from '../mathematics/angle.ts';
 import { relativeTo, type Pose } from '../mathematics/pose.ts';
@@ -138,13 +138,15 @@ export class PracticeHub {
       case 'remedy':
         return this.remedy(command.remedy);
       case 'charge':
-        return this.charge();
+        return this.charge(command.voltage ?? null);
       case 'nudge':
         return this.nudge();
       case 'spin':
         return this.spin(command.turns, command.way);
       case 'drive':
         return this.driveStraight(command.distance, command.speed);
+      case 'straight':
+        return this.driveByProgram(command.distance, command.speed);
       case 'turn by motors':
         return this.turnByMotors(command.angle);
       case 'turn by gyro':
@@ -171,6 +173,7 @@ export class PracticeHub {
     this.randomness = runRandomness(this.seed, this.seating);
     this.plant = plant;
     this.plant.putDown(start, this.randomness);
+    this.plant.perturb('voltage', this.voltage - this.truth.setup.battery.voltage);
     this.plant.setGyroDrift(this.drift);
     this.observer.nextTime = LINE_PERIOD;
     this.plant.observer = this.observer;
@@ -212,8 +215,12 @@ export class PracticeHub {
     this.advance(0.5);
   }
 
-  private charge(): void {
-    this.charged = this.clock + this.plant.time;
+  private charge(voltage: number | null): void {
+    const { sag, setup } = this.truth;
+    // A pack that is half empty is a full one that has lasted for a while.
+    const gone = voltage === null ? 0 : (setup.battery.voltage - voltage) / sag;
+    this.charged = this.clock + this.plant.time - gone;
+    this.advance(0.02);
     this.event('charged');
   }
 
@@ -243,6 +250,14 @@ export class PracticeHub {
     this.advance(0.2);
     const start = this.readPose(0);
     this.drive({ left: distance, right: distance }, speed);
+    this.measured('driven', start, { asked_mm: distance });
+  }
+
+  private driveByProgram(distance: number, speed: number): void {
+    this.putDown();
+    this.advance(0.2);
+    const start = this.readPose(0);
+    this.follow(newMove('drive', 'straight', { distance, speed, hold: 'none' }));
     this.measured('driven', start, { asked_mm: distance });
   }
 

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import * as from from '../benches/fromTelemetry.ts';
+import { episodesOf, type TelemetrySegment } from '../benches/episodes.ts';
+import { readingsIn, type BenchKind } from '../benches/index.ts';
 import { degrees, radians } from '../mathematics/angle.ts';
 import { STARTING_SETUP } from '../robot/parameters.ts';
 import { TelemetryReader, writeLine } from '../telemetry/lines.ts';
@@ -123,8 +124,10 @@ describe('the practice robot', () => {
 });
 
 describe('episodes of the link', () => {
+  const read = <K extends BenchKind>(kind: K, segment: TelemetrySegment) =>
+    readingsIn(kind, segment, STARTING_SETUP);
   const episodes = (...commands: PracticeCommand[]) =>
-    from.episodesOf(commands.flatMap((command) => hubOf(9).carryOut(command)));
+    episodesOf(commands.flatMap((command) => hubOf(9).carryOut(command)));
 
   it('end with their event and give the reading of their own bench only', () => {
     const { closed, open } = episodes(
@@ -135,41 +138,37 @@ describe('episodes of the link', () => {
     expect(closed).toHaveLength(2);
     expect(open).toHaveLength(10);
     const [driven, square] = closed;
-    const { drive } = STARTING_SETUP;
-    expect(from.distanceTrialOf(driven!, drive)!.told).toBeCloseTo(300, -1);
-    expect(from.distanceTrialOf(square!, drive)).toBeNull();
-    expect(from.squareTrialOf(square!)!.way).toBe('left');
-    expect(from.squareTrialOf(driven!)).toBeNull();
-    for (const other of [from.scaleTrialOf, from.turnTrialOf, from.lightSampleOf]) {
-      expect(other(driven!)).toBeNull();
+    expect(read('wheels', driven!)[0]!.told).toBeCloseTo(300, -1);
+    expect(read('wheels', square!)).toEqual([]);
+    expect(read('square', square!)[0]!.way).toBe('left');
+    expect(read('square', driven!)).toEqual([]);
+    for (const other of ['scale', 'turn', 'light', 'range'] as const) {
+      expect(read(other, driven!)).toEqual([]);
     }
-    expect(from.rangeReadingsOf(driven!)).toEqual([]);
   });
 
   it('give turn, spin, tape, light and colour what was read', () => {
     const only = (command: PracticeCommand) => episodes(command).closed[0]!;
-    const turn = from.turnTrialOf(
+    const turn = read(
+      'turn',
       only({ do: 'turn by gyro', trigger: radians(-90), rate: radians(120), style: 'spot' }),
-    )!;
+    )[0]!;
     expect(turn).toMatchObject({ way: 'right', trigger: radians(90) });
     expect(degrees(turn.rate)).toBeCloseTo(120, 6);
     expect(degrees(turn.measured)).toBeGreaterThan(92);
-    const spun = from.scaleTrialOf(only({ do: 'spin', turns: 3, way: 'left' }))!;
+    const spun = read('scale', only({ do: 'spin', turns: 3, way: 'left' }))[0]!;
     expect(spun).toMatchObject({ way: 'left', turns: 3 });
     expect(Math.abs(degrees(spun.reported)) / 1080).toBeCloseTo(1, 1);
-    const readings = from.rangeReadingsOf(only({ do: 'tape', distance: 250, incidence: 0 }));
+    const readings = read('range', only({ do: 'tape', distance: 250, incidence: 0 }));
     expect(readings.map(({ unit }) => unit)).toEqual(['range', 'range2', 'range3']);
     expect(readings.every(({ tape }) => tape === 250)).toBe(true);
     expect(
-      from.lightSampleOf(only({ do: 'over', surface: 'light', samples: 1 }))!.value,
+      read('light', only({ do: 'over', surface: 'light', samples: 1 }))[0]!.value,
     ).toBeGreaterThan(0.4);
-    expect(from.colourSampleOf(only({ do: 'patch', name: 'red', samples: 1 }))).toMatchObject({
+    expect(read('colour', only({ do: 'patch', name: 'red', samples: 1 }))[0]).toMatchObject({
       name: 'red',
     });
-    const track = from.trackTrialOf(
-      only({ do: 'turn by motors', angle: -2 * Math.PI }),
-      STARTING_SETUP.drive,
-    )!;
+    const track = read('track', only({ do: 'turn by motors', angle: -2 * Math.PI }))[0]!;
     expect(track.told).toBeCloseTo(-2 * Math.PI, 1);
   });
 });

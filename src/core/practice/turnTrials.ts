@@ -1,4 +1,4 @@
-import type { TurnTrial } from '../benches/turn.ts';
+import type { TurnTrial } from '../benches/turn/turn.ts';
 import type { TurnStyle } from '../robot/driveBase.ts';
 import type { RobotParameters } from '../robot/parameters.ts';
 import { newMove } from '../moves/index.ts';

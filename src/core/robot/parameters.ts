@@ -213,6 +213,11 @@ export const PARAMETERS = {
     /** Voltage under which the team runs, V. */
     voltage: number('Voltage in use', 'voltage', 8, positive, { digits: 2 }),
     voltageSpread: number('Spread from run to run', 'voltage', 0.1, notNegative, { digits: 2 }),
+    /** Change of the speed with the voltage over what it would be in proportion; 0 when the hub keeps the speed. */
+    speedFollows: number('Speed follows the voltage', 'share', 1, from(0, 5), {
+      digits: 0,
+      later: true,
+    }),
   }),
 };
 

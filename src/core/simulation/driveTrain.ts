@@ -33,6 +33,9 @@ export class DriveTrain {
   /** Speed of a wheel at full power for each volt of the battery, mm/s/V. */
   private readonly leftFull: number;
   private readonly rightFull: number;
+  /** Voltage for which the program was made, V, and how the speed follows another one. */
+  private readonly inUse: number;
+  private readonly follows: number;
   /** Where motors that wrap were when they were read last, counting on over whole turns, rad. */
   private leftTurned = 0;
   private rightTurned = 0;
@@ -46,6 +49,8 @@ export class DriveTrain {
     const { left, right } = wheelDiameters(parameters.drive);
     const { gearRatio } = parameters.drive;
     const { noLoadSpeed, nominalVoltage } = parameters.motor;
+    this.inUse = parameters.battery.voltage;
+    this.follows = parameters.battery.speedFollows;
     this.leftMotorTurn = (2 * gearRatio) / left;
     this.rightMotorTurn = (2 * gearRatio) / right;
     this.leftFull = (noLoadSpeed * left) / (2 * gearRatio * nominalVoltage);
@@ -69,7 +74,8 @@ export class DriveTrain {
   command(kind: CommandKind, left: number, right: number): void {
     const { braking, coasting } = this.parameters.motor;
     this.stopping = kind === POWER ? 0 : kind === BRAKE ? braking : coasting;
-    const voltage = this.state[VOLTAGE]!;
+    // A battery that is weaker than the one in use slows the motors in proportion, more, or not at all.
+    const voltage = this.inUse + this.follows * (this.state[VOLTAGE]! - this.inUse);
     this.state[LEFT_TARGET] = clampPower(left) * voltage * this.leftFull;
     this.state[RIGHT_TARGET] = clampPower(right) * voltage * this.rightFull;
   }

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { Bench } from '../../contracts/bench.ts';
+import type { Bench } from '../../core/benches/index.ts';
 import type { RobotFile } from '../../contracts/files.ts';
 import { recordingOf } from '../benchRecords.ts';
 import { Conflict } from '../errors.ts';

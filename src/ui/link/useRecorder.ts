@@ -1,5 +1,5 @@
 import { useCallback, useRef, useState } from 'react';
-import { valueOf } from '../../core/benches/fromTelemetry.ts';
+import { valueOf } from '../../core/benches/episodes.ts';
 import type { TelemetryLine } from '../../core/telemetry/lines.ts';
 import { recordingOfLines, type Recording } from '../../core/telemetry/recording.ts';
 import { lostLines } from '../../core/telemetry/acknowledgement.ts';

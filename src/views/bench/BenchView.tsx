@@ -1,31 +1,18 @@
 import { useEffect, useState } from 'react';
-import type { BenchKind, BenchRecord } from '../../contracts/bench.ts';
-import { recordsOf } from '../../contracts/bench.ts';
+import type { BenchRecord } from '../../contracts/bench.ts';
 import type { Link } from '../../contracts/link.ts';
 import type { Robot } from '../../contracts/records.ts';
-import { degrees } from '../../core/mathematics/angle.ts';
-import { formatNumber } from '../../core/mathematics/quantity.ts';
 import { useLink } from '../../ui/link/useLink.ts';
 import { Picker } from '../../ui/TextField.tsx';
 import { TitleBlock, type TitleBlockProps } from '../../ui/TitleBlock.tsx';
-import { BenchEntry, TrialEntry } from './BenchEntry.tsx';
-import { colourBench } from './benches/colour.tsx';
-import { lightBench } from './benches/light.tsx';
-import { rangeBench } from './benches/range.tsx';
-import { scaleBench } from './benches/scale.tsx';
-import { squareBench } from './benches/square.tsx';
-import { trackBench } from './benches/track.tsx';
-import { turnBench } from './benches/turn.tsx';
-import { wheelsBench } from './benches/wheels.tsx';
+import { BENCHES, type BenchKind } from '../../core/benches/index.ts';
+import { BenchEntry } from './BenchEntry.tsx';
+import { BENCH_VIEWS } from './benches/index.tsx';
 import { sheetAddress } from '../../ui/sheetAddress.ts';
 import { island } from '../../ui/island.tsx';
 import styles from './BenchView.module.css';
-import { DelaysSheet } from './DelaysSheet.tsx';
-import { PortsSheet, type PortsDraft } from './PortsSheet.tsx';
-import { RestSheet, type JudgingRoute } from './RestSheet.tsx';
+import type { JudgingRoute } from './judgingRoute.ts';
 import { SetupSheet } from './SetupSheet.tsx';
-import type { AnyTrialBench, TrialBench } from './trialBench.ts';
-import { TrialSheet, type Draft } from './TrialSheet.tsx';
 import { useKeeping } from './useKeeping.ts';
 
 export interface BenchViewProps {
@@ -41,20 +28,7 @@ export interface BenchViewProps {
 
 type SheetName = 'setup' | BenchKind;
 
-const SHEETS: readonly SheetName[] = [
-  'setup',
-  'ports',
-  'wheels',
-  'square',
-  'track',
-  'rest',
-  'scale',
-  'turn',
-  'range',
-  'light',
-  'colour',
-  'delays',
-];
+const SHEETS: readonly SheetName[] = ['setup', ...BENCHES.map(({ kind }) => kind)];
 
 /** The bench station: what is measured of the robot, one sheet each. */
 function BenchSheet(props: BenchViewProps) {
@@ -77,25 +51,7 @@ function BenchSheet(props: BenchViewProps) {
     chosen: name === sheet,
     onChoose: () => go(sheet),
   });
-  const draftOf = <D,>(sheet: SheetName) => ({
-    draft: (drafts[sheet] ?? null) as D | null,
-    onDraft: (draft: D) => setDrafts((now) => ({ ...now, [sheet]: draft })),
-  });
-  const { setup } = robot.setup;
-  const trialSheet = <B extends AnyTrialBench, R>(definition: TrialBench<B, R>) => (
-    <TrialSheet
-      key={definition.kind}
-      definition={definition}
-      {...{ robot, records, live, keeping }}
-      {...draftOf<Draft<B>>(definition.kind)}
-    />
-  );
-  const trialEntry = <B extends AnyTrialBench, R>(definition: TrialBench<B, R>) => (
-    <TrialEntry {...{ definition, records, setup }} {...entry(definition.kind)} />
-  );
-  const ports = recordsOf(records, 'ports')[0]?.bench;
-  const rest = recordsOf(records, 'rest')[0]?.bench;
-  const delays = recordsOf(records, 'delays')[0]?.bench;
+  const Sheet = name === 'setup' ? null : BENCH_VIEWS[name].Sheet;
 
   return (
     <div className={styles['view']}>
@@ -118,58 +74,27 @@ function BenchSheet(props: BenchViewProps) {
             state="every number of the robot"
             {...entry('setup')}
           />
-          <BenchEntry
-            title="Ports and names"
-            figure={ports === undefined ? '' : String(ports.devices.length)}
-            state={ports === undefined ? 'not written down' : `names for ${ports.language}`}
-            {...entry('ports')}
-          />
-          {trialEntry(wheelsBench)}
-          {trialEntry(squareBench)}
-          {trialEntry(trackBench)}
-          <BenchEntry
-            title="Gyro at rest"
-            figure={
-              rest === undefined ? '' : `${formatNumber(degrees(rest.found.bias.value), 2)}°/s`
-            }
-            state={rest === undefined ? 'not checked yet' : rest.fitness}
-            warn={rest?.fitness === 'not fit'}
-            {...entry('rest')}
-          />
-          {trialEntry(scaleBench)}
-          {trialEntry(turnBench)}
-          {trialEntry(rangeBench)}
-          {trialEntry(lightBench)}
-          {trialEntry(colourBench)}
-          <BenchEntry
-            title="Delays"
-            figure={
-              delays?.found.latency == null
-                ? ''
-                : `${formatNumber(1000 * delays.found.latency.value, 0)} ms`
-            }
-            state={delays === undefined ? 'not measured yet' : 'gyro is late by'}
-            {...entry('delays')}
-          />
+          {BENCHES.map(({ kind, name: title }) => (
+            <BenchEntry
+              key={kind}
+              title={title}
+              {...BENCH_VIEWS[kind].state(records, robot.setup.setup)}
+              {...entry(kind)}
+            />
+          ))}
         </div>
       </nav>
       <div className={styles['sheet']}>
-        {name === 'setup' && (
+        {Sheet === null ? (
           <SetupSheet robot={robot} onSaved={(saved) => setRobot({ ...robot, setup: saved })} />
+        ) : (
+          <Sheet
+            key={name}
+            {...{ robot, records, routes, live, keeping }}
+            draft={drafts[name] ?? null}
+            onDraft={(draft) => setDrafts((now) => ({ ...now, [name]: draft }))}
+          />
         )}
-        {name === 'ports' && (
-          <PortsSheet {...{ robot, records, keeping }} {...draftOf<PortsDraft>('ports')} />
-        )}
-        {name === 'wheels' && trialSheet(wheelsBench)}
-        {name === 'square' && trialSheet(squareBench)}
-        {name === 'track' && trialSheet(trackBench)}
-        {name === 'rest' && <RestSheet {...{ robot, records, routes, live, keeping }} />}
-        {name === 'scale' && trialSheet(scaleBench)}
-        {name === 'turn' && trialSheet(turnBench)}
-        {name === 'range' && trialSheet(rangeBench)}
-        {name === 'light' && trialSheet(lightBench)}
-        {name === 'colour' && trialSheet(colourBench)}
-        {name === 'delays' && <DelaysSheet {...{ robot, records, live, keeping }} />}
         <div className={styles['corner']}>
           <TitleBlock {...titleBlock} setup={robot.setup.number} />
         </div>

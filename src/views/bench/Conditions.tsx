@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Conditions as Values } from '../../contracts/bench.ts';
+import type { Conditions as Values } from '../../core/benches/definition.ts';
 import { parseQuantity } from '../../core/mathematics/quantity.ts';
 import { TextField } from '../../ui/TextField.tsx';
 import styles from './BenchView.module.css';

@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useState } from 'react';
 import { recordsOf, type BenchRecord } from '../../contracts/bench.ts';
 import type { Robot } from '../../contracts/records.ts';
-import type { DelaysResult } from '../../core/benches/delays.ts';
+import type { DelaysResult } from '../../core/benches/delays/delays.ts';
 import { formatEstimate } from '../../core/mathematics/estimateText.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
 import type { Recording } from '../../core/telemetry/recording.ts';

@@ -1,5 +1,5 @@
 import { format } from 'date-fns';
-import type { Conditions } from '../../contracts/bench.ts';
+import type { Conditions } from '../../core/benches/definition.ts';
 import { formatEstimate } from '../../core/mathematics/estimateText.ts';
 import type { Trend } from './trialBench.ts';
 import styles from './BenchView.module.css';

@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
-import { recordsOf, type BenchOf, type BenchRecord } from '../../contracts/bench.ts';
+import { recordsOf, type BenchRecord } from '../../contracts/bench.ts';
+import { type BenchOf } from '../../core/benches/index.ts';
 import type { Robot } from '../../contracts/records.ts';
 import {
   CHANNELS,
@@ -20,7 +21,7 @@ import {
   type DeviceRole,
   type PlaceKind,
   type PortFault,
-} from '../../core/benches/ports.ts';
+} from '../../core/benches/ports/ports.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Notice } from '../../ui/Notice.tsx';

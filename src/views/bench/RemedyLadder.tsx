@@ -1,11 +1,12 @@
-import type { BenchOf, BenchRecord } from '../../contracts/bench.ts';
+import type { BenchRecord } from '../../contracts/bench.ts';
+import type { BenchOf } from '../../core/benches/index.ts';
 import {
   expectedSeconds,
   remedyLadder,
   type Remedy,
   type RemedyAdvice,
   type RemedyTry,
-} from '../../core/benches/remedies.ts';
+} from '../../core/benches/rest/remedies.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
 import styles from './RestSheet.module.css';
 

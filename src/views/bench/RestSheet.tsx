@@ -1,14 +1,16 @@
 import { useEffect, useMemo, useState } from 'react';
-import { recordsOf, type BenchOf, type BenchRecord, type Tried } from '../../contracts/bench.ts';
+import { recordsOf, type BenchRecord } from '../../contracts/bench.ts';
+import { type BenchOf } from '../../core/benches/index.ts';
+import { type Tried } from '../../core/benches/rest/bench.ts';
 import type { Robot } from '../../contracts/records.ts';
 import { restRecordOf } from '../../contracts/restRecord.ts';
 import { driftSentence, driftWithoutRoute } from '../../core/analysis/checks/driftVerdict.ts';
-import { remedyLadder, type Remedy } from '../../core/benches/remedies.ts';
+import { remedyLadder, type Remedy } from '../../core/benches/rest/remedies.ts';
 import { degrees } from '../../core/mathematics/angle.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
 import type { Recording } from '../../core/telemetry/recording.ts';
 import { sentenceOf } from '../../ui/api.ts';
-import { benchWorker, type Against } from '../../ui/benchWorker.ts';
+import { benchWorker } from '../../ui/benchWorker.ts';
 import { Button, buttonClass } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Figures } from '../../ui/Figures.tsx';
@@ -25,6 +27,7 @@ import styles from './BenchView.module.css';
 import { Conditions } from './Conditions.tsx';
 import { History } from './History.tsx';
 import { RecordingSource } from '../../ui/RecordingSource.tsx';
+import type { JudgingRoute } from './judgingRoute.ts';
 import { RemedyLadder, REMEDY_WORDS, triedInVain, triesOf } from './RemedyLadder.tsx';
 import restStyles from './RestSheet.module.css';
 import { restFigures, restTrace, restUnderline, type RestFigures } from './restFigures.ts';
@@ -32,12 +35,6 @@ import { SetupChanges } from './SetupChanges.tsx';
 import { Steps } from './Steps.tsx';
 import type { Keeping } from './useKeeping.ts';
 import { Stopped, useRecorder } from '../../ui/link/useRecorder.ts';
-
-/** A route by which a gyro can be judged. */
-export interface JudgingRoute extends Omit<Against, 'setup'> {
-  id: string;
-  name: string;
-}
 
 interface RestSheetProps {
   robot: Robot;

@@ -1,12 +1,15 @@
 import { useMemo, useRef } from 'react';
-import { counted, recordsOf, type BenchRecord } from '../../contracts/bench.ts';
+import { recordsOf, type BenchRecord } from '../../contracts/bench.ts';
+import { benchOf, readingsIn } from '../../core/benches/index.ts';
+import { countedReadings } from '../../core/benches/definition.ts';
 import type { Robot } from '../../contracts/records.ts';
-import { episodesOf, type TelemetrySegment } from '../../core/benches/fromTelemetry.ts';
+import { episodesOf, type TelemetrySegment } from '../../core/benches/episodes.ts';
 import { readReadings, type Reading } from '../../core/formats/readingsTable.ts';
 import { TelemetryReader, type TelemetryLine } from '../../core/telemetry/lines.ts';
 import { sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Figures } from '../../ui/Figures.tsx';
+import { FileButton } from '../../ui/FileButton.tsx';
 import { LinkPanel } from '../../ui/link/LinkPanel.tsx';
 import { useLinkLines, type LiveLink } from '../../ui/link/useLink.ts';
 import { Notice } from '../../ui/Notice.tsx';
@@ -19,6 +22,7 @@ import { readRow, rowOf, withReadings, withReadyRows, type ReadingRow } from './
 import { SetupChanges } from './SetupChanges.tsx';
 import { Steps } from './Steps.tsx';
 import type { AnyTrialBench, Shown, Trial, TrialBench } from './trialBench.ts';
+import type { JudgingRoute } from './judgingRoute.ts';
 import type { Keeping } from './useKeeping.ts';
 
 /** What was typed on a sheet and not kept yet; it stays while people look at other sheets. */
@@ -34,6 +38,8 @@ interface TrialSheetProps<B extends AnyTrialBench, R> {
   definition: TrialBench<B, R>;
   robot: Robot;
   records: readonly BenchRecord[];
+  /** Routes of the robot, on which what was found has its effect. */
+  routes: readonly JudgingRoute[];
   live: LiveLink;
   keeping: Keeping;
   draft: Draft<B> | null;
@@ -68,16 +74,20 @@ export function TrialSheet<B extends AnyTrialBench, R>(props: TrialSheetProps<B,
     [rows, columns],
   );
   const whole: B = { ...bench, trials };
-  const used: B = { ...bench, trials: counted<Trial<B>>(trials) };
+  const used: B = { ...bench, trials: countedReadings<Trial<B>>(trials) };
   const result = definition.result(used, setup);
-  const shown: Shown<B, R> | null = result === null ? null : { result, bench: used, setup };
+  const shown: Shown<B, R> | null =
+    result === null ? null : { result, bench: used, setup, routes: props.routes };
   const values = shown === null ? {} : definition.values(shown);
 
   const addReadings = (readings: readonly Reading[]) => {
     if (readings.length > 0) change({ rows: withReadings(rows, readings, columns) });
   };
   const fromEpisodes = (episodes: readonly TelemetrySegment[]) =>
-    episodes.flatMap((episode) => definition.fromLink(episode, setup) as unknown as Reading[]);
+    episodes.flatMap(
+      (episode) =>
+        readingsIn(definition.kind, episode, setup, bench as never) as unknown as Reading[],
+    );
   const open = useRef<TelemetryLine[]>([]);
   useLinkLines(live.follower, (lines) => {
     const episodes = episodesOf([...open.current, ...lines]);
@@ -119,7 +129,7 @@ export function TrialSheet<B extends AnyTrialBench, R>(props: TrialSheetProps<B,
   };
   const use = async () => {
     const kept = record ?? (await keep());
-    if (kept !== null) await keeping.use(kept, definition.title, values);
+    if (kept !== null) await keeping.use(kept, benchOf(definition.kind).name, values);
   };
   const { options: Options, More } = definition;
   const earlier = records.filter(({ id }) => id !== record?.id);
@@ -173,17 +183,11 @@ export function TrialSheet<B extends AnyTrialBench, R>(props: TrialSheetProps<B,
             }
           />
           <div className={styles['buttons']}>
-            <label className={styles['file']}>
-              Open a file
-              <input
-                type="file"
-                accept=".csv,.txt,.json,.jsonl"
-                onChange={(event) => {
-                  void takeFile(event.target.files?.[0]);
-                  event.target.value = '';
-                }}
-              />
-            </label>
+            <FileButton
+              label="Open a file"
+              accept=".csv,.txt,.json,.jsonl"
+              onFile={(file) => void takeFile(file)}
+            />
             <Button
               variant="quiet"
               disabled={trials.length === 0}
@@ -238,14 +242,16 @@ export function TrialSheet<B extends AnyTrialBench, R>(props: TrialSheetProps<B,
               onDraft(draftOf(definition, chosen, setup));
             }}
             entries={records.map((one) => {
-              const its: B = { ...one.bench, trials: counted<Trial<B>>(one.bench.trials) };
+              const its: B = { ...one.bench, trials: countedReadings<Trial<B>>(one.bench.trials) };
               const found = definition.result(its, setup);
               return {
                 number: one.number,
                 createdAt: one.createdAt,
                 conditions: one.bench.conditions,
                 trend:
-                  found === null ? null : definition.trend({ result: found, bench: its, setup }),
+                  found === null
+                    ? null
+                    : definition.trend({ result: found, bench: its, setup, routes: props.routes }),
               };
             })}
           />

@@ -1,12 +1,12 @@
 import type { ReactNode } from 'react';
-import type { Bench } from '../../contracts/bench.ts';
-import type { TelemetrySegment } from '../../core/benches/fromTelemetry.ts';
+import type { Bench } from '../../core/benches/index.ts';
 import type { ReadingColumn } from '../../core/formats/readingsTable.ts';
 import type { PracticeCommand } from '../../core/practice/commands.ts';
 import type { RobotParameters, SetupValue } from '../../core/robot/parameters.ts';
 import type { Estimate } from '../../core/mathematics/leastSquares.ts';
 import type { QuantityKind } from '../../core/mathematics/quantity.ts';
 import type { Figure } from '../../ui/Figures.tsx';
+import type { JudgingRoute } from './judgingRoute.ts';
 import type { PlotProps } from '../../ui/Plot.tsx';
 
 /** Benches whose readings are a table. */
@@ -41,12 +41,13 @@ export interface Shown<B extends AnyTrialBench, R> {
   /** The bench with only the readings that count. */
   bench: B;
   setup: RobotParameters;
+  /** Routes of the robot, on which it has its effect. */
+  routes: readonly JudgingRoute[];
 }
 
 /** One bench with a table of readings: what it asks for, and how its result is said. */
 export interface TrialBench<B extends AnyTrialBench, R> {
   kind: B['kind'];
-  title: string;
   /** Headline while nothing is measured. */
   ask: string;
   need: string;
@@ -80,8 +81,6 @@ export interface TrialBench<B extends AnyTrialBench, R> {
   /** A few words for the list of benches. */
   state: (shown: Shown<B, R>) => string;
   practice: (bench: B, setup: RobotParameters) => PracticeOffer[];
-  /** Readings that an episode of the link holds. */
-  fromLink: (episode: TelemetrySegment, setup: RobotParameters) => Omit<Trial<B>, 'struck'>[];
 }
 
 /** The same thing several times. */

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { v4 as uuid } from 'uuid';
-import type { Bench, BenchRecord } from '../../contracts/bench.ts';
+import type { BenchRecord } from '../../contracts/bench.ts';
+import type { Bench } from '../../core/benches/index.ts';
 import type { Robot, SetupRevision } from '../../contracts/records.ts';
 import { withSetupValues, type SetupValue } from '../../core/robot/parameters.ts';
 import { send, sentenceOf } from '../../ui/api.ts';

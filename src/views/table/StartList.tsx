@@ -25,11 +25,13 @@ interface StartListProps {
   /** When the gyro was zeroed or checked last; null when nobody knows. */
   zeroedAt: string | null;
   onZeroed: () => void;
+  /** Below which voltage the route fails, in a sentence, and where; null when it does not, or nobody knows yet. */
+  low: { voltage: number; sentence: string } | null;
 }
 
 /** The start list, with the battery; all of it is ticked with one press when all is well. */
 export function StartList(props: StartListProps) {
-  const { ticked, onTick, battery, onBattery, firstBattery, gyro, zeroedAt, onZeroed } = props;
+  const { ticked, onTick, battery, onBattery, firstBattery, gyro, zeroedAt, onZeroed, low } = props;
   const volts = voltsOf(battery);
   const sag = volts !== null && firstBattery !== null ? firstBattery - volts : 0;
   const toggle = (item: string) => {
@@ -80,6 +82,11 @@ export function StartList(props: StartListProps) {
       {sag >= 0.2 && (
         <p className={styles['says']} data-fault="true">
           {sag.toFixed(1)} V lower than at the first run: the robot is slower and turns less far.
+        </p>
+      )}
+      {low !== null && (
+        <p className={styles['says']} data-fault={volts !== null && volts < low.voltage}>
+          {low.sentence}
         </p>
       )}
       {battery !== '' && volts === null && (

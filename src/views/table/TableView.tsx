@@ -31,6 +31,7 @@ import { RunRecording } from './RunRecording.tsx';
 import { sheetAddress } from '../../ui/sheetAddress.ts';
 import { island } from '../../ui/island.tsx';
 import styles from './TableView.module.css';
+import { useLowWarning } from './useLowWarning.ts';
 import { useRunClock } from './useRunClock.ts';
 import { markOf, pointsOf, useRunEntry } from './useRunEntry.ts';
 import { useRunLog } from './useRunLog.ts';
@@ -78,6 +79,7 @@ function TableSheet(props: TableViewProps) {
   });
   const entry = useRunEntry(checkpoints, field);
   const clock = useRunClock();
+  const low = useLowWarning(route, robot, field);
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
   const [battery, setBattery] = useState('');
   const [zeroedAt, setZeroedAt] = useState(props.gyro?.at ?? null);
@@ -353,6 +355,7 @@ function TableSheet(props: TableViewProps) {
                   gyro={props.gyro}
                   zeroedAt={zeroedAt}
                   onZeroed={() => setZeroedAt(new Date().toISOString())}
+                  low={low}
                   firstBattery={log.runs.find((run) => run.battery !== null)?.battery ?? null}
                 />
               )}

@@ -1,4 +1,4 @@
-import type { MotionLog } from '../../benches/delays.ts';
+import type { MotionLog } from '../../benches/delays/delays.ts';
 import { travelAfter } from '../../robot/brakedMove.ts';
 import type { RobotParameters } from '../../robot/parameters.ts';
 import { leastSquares, withStandardError, type Estimate } from '../../mathematics/leastSquares.ts';

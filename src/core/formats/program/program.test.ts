@@ -1,5 +1,5 @@
-import { newDevice } from '../../benches/ports.ts';
-import { wiringOf } from '../../benches/wiring.ts';
+import { newDevice } from '../../benches/ports/ports.ts';
+import { wiringOf } from '../../benches/ports/wiring.ts';
 import { describe, expect, it } from 'vitest';
 import { radians } from '../../mathematics/angle.ts';
 import { STARTING_SETUP } from '../../robot/parameters.ts';

@@ -1,4 +1,4 @@
-import type { WiredMotor, Wiring } from '../../benches/wiring.ts';
+import type { WiredMotor, Wiring } from '../../benches/ports/wiring.ts';
 import { safeText } from './parts.ts';
 
 /** A device of the robot as a program names it: one, a row of them, or only a name. */

@@ -1,7 +1,7 @@
 import type { Argument, Call, Value } from '../../program/text.ts';
 import type { RobotParameters } from '../../robot/parameters.ts';
 import type { RoutePlan } from '../../route/plan.ts';
-import type { Wiring } from '../../benches/wiring.ts';
+import type { Wiring } from '../../benches/ports/wiring.ts';
 import { wiredConstants, wiredMethods, type WiredConstant } from './wired.ts';
 import { mentions, neededPieces, type LibraryPiece } from './needed.ts';
 import {

@@ -1,6 +1,5 @@
-import type { BenchOf } from '../../../contracts/bench.ts';
-import { colourSampleOf } from '../../../core/benches/fromTelemetry.ts';
-import { colourResult, type ColourResult } from '../../../core/benches/colour.ts';
+import type { BenchOf } from '../../../core/benches/index.ts';
+import { colourResult, type ColourResult } from '../../../core/benches/colour/colour.ts';
 import { colourRuleText, hueColour } from '../../../core/robot/colours.ts';
 import { degrees } from '../../../core/mathematics/angle.ts';
 import { formatNumber } from '../../../core/mathematics/quantity.ts';
@@ -12,9 +11,8 @@ import type { Shown, TrialBench } from '../trialBench.ts';
 const PATCHES = ['red', 'yellow', 'green', 'teal', 'blue', 'white'];
 
 /** Named colours: which can be told apart, and by what rule. */
-export const colourBench: TrialBench<BenchOf<'colour'>, ColourResult> = {
+export const colourView: TrialBench<BenchOf<'colour'>, ColourResult> = {
   kind: 'colour',
-  title: 'Colour',
   ask: 'Hold the sensor over every colour that your program must know.',
   need: 'One patch of each colour, and the plain table as a colour of its own.',
   steps: [
@@ -101,10 +99,6 @@ export const colourBench: TrialBench<BenchOf<'colour'>, ColourResult> = {
       commands: PATCHES.map((name) => ({ do: 'patch' as const, name, samples: 10 })),
     },
   ],
-  fromLink: (episode) => {
-    const sample = colourSampleOf(episode);
-    return sample === null ? [] : [sample];
-  },
 };
 
 function ColourAnswers({ result }: Shown<BenchOf<'colour'>, ColourResult>) {

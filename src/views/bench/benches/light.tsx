@@ -1,4 +1,3 @@
-import { lightSampleOf } from '../../../core/benches/fromTelemetry.ts';
 import {
   falseTriggersPerSecond,
   lightChange,
@@ -6,8 +5,9 @@ import {
   SAFE_MARGIN,
   topSpeedOverLine,
   type LightResult,
-} from '../../../core/benches/light.ts';
-import { counted, type BenchOf } from '../../../contracts/bench.ts';
+} from '../../../core/benches/light/light.ts';
+import { countedReadings } from '../../../core/benches/definition.ts';
+import { type BenchOf } from '../../../core/benches/index.ts';
 import { formatEstimate } from '../../../core/mathematics/estimateText.ts';
 import { formatNumber } from '../../../core/mathematics/quantity.ts';
 import { Notice } from '../../../ui/Notice.tsx';
@@ -18,9 +18,8 @@ import type { Shown, TrialBench } from '../trialBench.ts';
 const percent = (share: number, digits = 1) => `${formatNumber(100 * share, digits)} %`;
 
 /** Dark and light: where the threshold lies in this room. */
-export const lightBench: TrialBench<BenchOf<'light'>, LightResult> = {
+export const lightView: TrialBench<BenchOf<'light'>, LightResult> = {
   kind: 'light',
-  title: 'Light',
   ask: 'Hold the sensor over dark and over light.',
   need: 'The printed line and the plain table, in the light in which you will run.',
   steps: [
@@ -146,10 +145,6 @@ export const lightBench: TrialBench<BenchOf<'light'>, LightResult> = {
       label: `A dozen readings over ${surface}`,
       commands: [{ do: 'over' as const, surface, samples: 12 }],
     })),
-  fromLink: (episode) => {
-    const sample = lightSampleOf(episode);
-    return sample === null ? [] : [sample];
-  },
 };
 
 /** What differs from the place that was measured before. */
@@ -158,7 +153,7 @@ function LightAnswers({
   earlier,
 }: Shown<BenchOf<'light'>, LightResult> & { earlier: readonly BenchOf<'light'>[] }) {
   const [before] = earlier;
-  const old = before === undefined ? null : lightResult(counted(before.trials));
+  const old = before === undefined ? null : lightResult(countedReadings(before.trials));
   if (before === undefined || old === null) return null;
   const change = lightChange(old, result);
   const place = before.place === '' ? 'the record before' : `“${before.place}”`;

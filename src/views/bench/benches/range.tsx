@@ -1,14 +1,13 @@
-import type { BenchOf } from '../../../contracts/bench.ts';
+import type { BenchOf } from '../../../core/benches/index.ts';
 import { useState } from 'react';
-import { rangeReadingsOf } from '../../../core/benches/fromTelemetry.ts';
 import {
   chanceOfEquality,
   obliqueDistance,
   stoppingDistance,
   type RangeResult,
   type RangeUnit,
-} from '../../../core/benches/range.ts';
-import { rangeResult } from '../../../core/benches/range.ts';
+} from '../../../core/benches/range/range.ts';
+import { rangeResult } from '../../../core/benches/range/range.ts';
 import { degrees, radians } from '../../../core/mathematics/angle.ts';
 import { formatEstimate } from '../../../core/mathematics/estimateText.ts';
 import { formatNumber } from '../../../core/mathematics/quantity.ts';
@@ -25,9 +24,8 @@ const DISTANCES = [100, 150, 200, 300, 400, 500, 600, 800];
 const MARGIN = 10;
 
 /** A tape table: what each range sensor says at a true distance. */
-export const rangeBench: TrialBench<BenchOf<'range'>, RangeResult> = {
+export const rangeView: TrialBench<BenchOf<'range'>, RangeResult> = {
   kind: 'range',
-  title: 'Range',
   ask: 'Stand the robot before a wall and read the sensors against a tape.',
   need: 'A flat wall or border, a tape from the wall to the face of the sensor.',
   steps: [
@@ -209,7 +207,6 @@ export const rangeBench: TrialBench<BenchOf<'range'>, RangeResult> = {
       })),
     },
   ],
-  fromLink: (episode) => rangeReadingsOf(episode),
 };
 
 /** The first sensor that is not odd: the one that looks ahead. */

@@ -1,15 +1,13 @@
-import type { BenchOf } from '../../../contracts/bench.ts';
-import { scaleTrialOf } from '../../../core/benches/fromTelemetry.ts';
-import { gyroScale, signSentence, type GyroScale } from '../../../core/benches/gyroScale.ts';
+import type { BenchOf } from '../../../core/benches/index.ts';
+import { gyroScale, signSentence, type GyroScale } from '../../../core/benches/scale/gyroScale.ts';
 import { degrees } from '../../../core/mathematics/angle.ts';
 import { formatEstimate } from '../../../core/mathematics/estimateText.ts';
 import { formatNumber } from '../../../core/mathematics/quantity.ts';
 import { times, type TrialBench } from '../trialBench.ts';
 
 /** Whole turns by hand: scale, sign and mounting of the gyro. */
-export const scaleBench: TrialBench<BenchOf<'scale'>, GyroScale> = {
+export const scaleView: TrialBench<BenchOf<'scale'>, GyroScale> = {
   kind: 'scale',
-  title: 'Gyro scale and sign',
   ask: 'Turn the robot by hand, whole turns against a mark.',
   need: 'A mark on the table and one on the robot. The gyro must be at rest before (see its bench).',
   steps: [
@@ -99,8 +97,4 @@ export const scaleBench: TrialBench<BenchOf<'scale'>, GyroScale> = {
       label: `Five turns ${way} by hand, 3 times`,
       commands: times(3, { do: 'spin' as const, turns: 5, way }),
     })),
-  fromLink: (episode) => {
-    const trial = scaleTrialOf(episode);
-    return trial === null ? [] : [trial];
-  },
 };

@@ -1,4 +1,4 @@
-import type { BenchOf } from '../../../contracts/bench.ts';
+import type { BenchOf } from '../../../core/benches/index.ts';
 import {
   encoderSquare,
   encoderSquareEnd,
@@ -7,8 +7,7 @@ import {
   type EncoderSquare,
   type GyroSquare,
   type SquareResult,
-} from '../../../core/benches/square.ts';
-import { squareTrialOf } from '../../../core/benches/fromTelemetry.ts';
+} from '../../../core/benches/square/square.ts';
 import { degrees } from '../../../core/mathematics/angle.ts';
 import { formatEstimate } from '../../../core/mathematics/estimateText.ts';
 import { formatNumber } from '../../../core/mathematics/quantity.ts';
@@ -19,9 +18,8 @@ import { times, type TrialBench } from '../trialBench.ts';
 type Result = SquareResult<EncoderSquare | GyroSquare>;
 
 /** Squares both ways round: what wheels and track, or corners, really are. */
-export const squareBench: TrialBench<BenchOf<'square'>, Result> = {
+export const squareView: TrialBench<BenchOf<'square'>, Result> = {
   kind: 'square',
-  title: 'Square both ways',
   ask: 'Drive a square both ways round and see where it comes back.',
   need: 'A free floor a little larger than the square, a marked corner, a tape.',
   steps: [
@@ -179,8 +177,4 @@ export const squareBench: TrialBench<BenchOf<'square'>, Result> = {
       label: `Five squares to the ${way}`,
       commands: times(5, { do: 'square' as const, side, way, by }),
     })),
-  fromLink: (episode) => {
-    const trial = squareTrialOf(episode);
-    return trial === null ? [] : [trial];
-  },
 };

@@ -1,6 +1,5 @@
-import type { BenchOf } from '../../../contracts/bench.ts';
-import { trackTrialOf } from '../../../core/benches/fromTelemetry.ts';
-import { trackResult, type TrackResult } from '../../../core/benches/track.ts';
+import type { BenchOf } from '../../../core/benches/index.ts';
+import { trackResult, type TrackResult } from '../../../core/benches/track/track.ts';
 import { degrees } from '../../../core/mathematics/angle.ts';
 import { formatEstimate } from '../../../core/mathematics/estimateText.ts';
 import { formatNumber } from '../../../core/mathematics/quantity.ts';
@@ -9,9 +8,8 @@ import { times, type TrialBench } from '../trialBench.ts';
 const FIVE_TURNS = 10 * Math.PI;
 
 /** Turns on the spot by the motors: the track on which the robot really turns. */
-export const trackBench: TrialBench<BenchOf<'track'>, TrackResult> = {
+export const trackView: TrialBench<BenchOf<'track'>, TrackResult> = {
   kind: 'track',
-  title: 'Track',
   ask: 'Turn on the spot by the motors and count how far it really turned.',
   need: 'A free spot, a mark under the robot, a protractor for the rest of the last turn.',
   steps: [
@@ -111,8 +109,4 @@ export const trackBench: TrialBench<BenchOf<'track'>, TrackResult> = {
         angle: way === 'left' ? FIVE_TURNS : -FIVE_TURNS,
       }),
     })),
-  fromLink: (episode, { drive }) => {
-    const trial = trackTrialOf(episode, drive);
-    return trial === null ? [] : [trial];
-  },
 };

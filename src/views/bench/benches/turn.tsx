@@ -1,7 +1,6 @@
 import { useState } from 'react';
-import type { BenchOf } from '../../../contracts/bench.ts';
-import { counted } from '../../../contracts/bench.ts';
-import { turnTrialOf } from '../../../core/benches/fromTelemetry.ts';
+import type { BenchOf } from '../../../core/benches/index.ts';
+import { countedReadings } from '../../../core/benches/definition.ts';
 import {
   fitTurnModel,
   runOnAtRate,
@@ -13,7 +12,7 @@ import {
   turnSentence,
   turnSides,
   type TurnModel,
-} from '../../../core/benches/turn.ts';
+} from '../../../core/benches/turn/turn.ts';
 import { degrees, radians } from '../../../core/mathematics/angle.ts';
 import { formatEstimate } from '../../../core/mathematics/estimateText.ts';
 import { formatNumber, formatQuantity } from '../../../core/mathematics/quantity.ts';
@@ -25,9 +24,8 @@ import type { PracticeOffer, Shown, TrialBench } from '../trialBench.ts';
 const WANTED_RATE = radians(120);
 
 /** Turns stopped by the gyro: how much further than the stop the robot turns. */
-export const turnBench: TrialBench<BenchOf<'turn'>, TurnModel> = {
+export const turnView: TrialBench<BenchOf<'turn'>, TurnModel> = {
   kind: 'turn',
-  title: 'Turn',
   ask: 'Turn a few times and measure how far it really went.',
   need: 'A protractor or a printed circle of degrees, a line along the side of the robot.',
   steps: [
@@ -178,10 +176,6 @@ export const turnBench: TrialBench<BenchOf<'turn'>, TurnModel> = {
   },
   state: ({ result }) => `turns on at ${formatNumber(degrees(result.runOn[0]!.rate), 0)}°/s`,
   practice: ({ style }) => [90, 150].map((rate) => turnsAt(rate, style)),
-  fromLink: (episode) => {
-    const trial = turnTrialOf(episode);
-    return trial === null ? [] : [{ ...trial, way: trial.way ?? null }];
-  },
 };
 
 function turnsAt(rate: number, style: BenchOf<'turn'>['style']): PracticeOffer {
@@ -209,7 +203,7 @@ function TurnAnswers({
     [bench, ...earlier]
       .filter(({ style }) => style === bench.style)
       .flatMap(({ conditions, trials }) => {
-        const model = fitTurnModel(counted(trials));
+        const model = fitTurnModel(countedReadings(trials));
         return model === null || conditions.battery === null
           ? []
           : [{ battery: conditions.battery, runOn: runOnAtRate(model, wanted.rate) }];

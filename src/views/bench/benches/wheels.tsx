@@ -1,18 +1,16 @@
-import type { BenchOf } from '../../../contracts/bench.ts';
-import { distanceTrialOf } from '../../../core/benches/fromTelemetry.ts';
+import type { BenchOf } from '../../../core/benches/index.ts';
 import {
   wheelsResult,
   wheelsSetupValues,
   type WheelsResult,
-} from '../../../core/benches/wheels.ts';
+} from '../../../core/benches/wheels/wheels.ts';
 import { formatEstimate } from '../../../core/mathematics/estimateText.ts';
 import { formatNumber } from '../../../core/mathematics/quantity.ts';
 import { times, type TrialBench } from '../trialBench.ts';
 
 /** Straights by the motors: effective wheel diameter, slip and wheel ratio. */
-export const wheelsBench: TrialBench<BenchOf<'wheels'>, WheelsResult> = {
+export const wheelsView: TrialBench<BenchOf<'wheels'>, WheelsResult> = {
   kind: 'wheels',
-  title: 'Wheels',
   ask: 'Drive straight a few times and measure how far it went.',
   need: 'A free table, a tape of two metres, a line to start from.',
   steps: [
@@ -113,8 +111,4 @@ export const wheelsBench: TrialBench<BenchOf<'wheels'>, WheelsResult> = {
       label: `Drive ${distance} mm, 4 times`,
       commands: times(4, { do: 'drive' as const, distance, speed: 250 }),
     })),
-  fromLink: (episode, { drive }) => {
-    const trial = distanceTrialOf(episode, drive);
-    return trial === null ? [] : [trial];
-  },
 };

@@ -1,5 +1,5 @@
-import { estimateOf, leastSquares, type Estimate } from '../mathematics/leastSquares.ts';
-import { transformed } from '../mathematics/sample.ts';
+import { estimateOf, leastSquares, type Estimate } from '../../mathematics/leastSquares.ts';
+import { transformed } from '../../mathematics/sample.ts';
 
 /** A turn on the spot through several whole turns, told by the motors and counted by eye. */
 export interface TrackTrial {

@@ -1,6 +1,6 @@
-import type { DriveBase } from '../robot/parameters.ts';
-import { estimateOf, leastSquares, type Estimate } from '../mathematics/leastSquares.ts';
-import { transformed } from '../mathematics/sample.ts';
+import type { DriveBase } from '../../robot/parameters.ts';
+import { estimateOf, leastSquares, type Estimate } from '../../mathematics/leastSquares.ts';
+import { transformed } from '../../mathematics/sample.ts';
 
 /** One straight, driven at equal motor degrees left and right. */
 export interface DistanceTrial {

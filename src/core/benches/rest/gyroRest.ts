@@ -1,10 +1,10 @@
-import { median, meanEstimate, scaledMad } from '../mathematics/sample.ts';
+import { median, meanEstimate, scaledMad } from '../../mathematics/sample.ts';
 import {
   estimateOf,
   leastSquares,
   withStandardError,
   type Estimate,
-} from '../mathematics/leastSquares.ts';
+} from '../../mathematics/leastSquares.ts';
 import { allanDeviation, allanFindings, type AllanFindings, type AllanPoint } from './allan.ts';
 
 /** What a gyro said while the robot stood still; all of one length. */

@@ -1,8 +1,8 @@
 import fCdf from '@stdlib/stats-base-dists-f-cdf';
 import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
 import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
-import type { Estimate } from '../mathematics/leastSquares.ts';
-import { meanEstimate, standardDeviation, tFactor } from '../mathematics/sample.ts';
+import type { Estimate } from '../../mathematics/leastSquares.ts';
+import { meanEstimate, standardDeviation, tFactor } from '../../mathematics/sample.ts';
 
 /** One reading of reflected light, a share of 1, over a surface that somebody named. */
 export interface LightSample {

@@ -1,5 +1,5 @@
-import { mean, meanEstimate, median, standardDeviation } from '../mathematics/sample.ts';
-import { leastSquares, withStandardError, type Estimate } from '../mathematics/leastSquares.ts';
+import { mean, meanEstimate, median, standardDeviation } from '../../mathematics/sample.ts';
+import { leastSquares, withStandardError, type Estimate } from '../../mathematics/leastSquares.ts';
 
 /** What a hub said while the robot turned to and fro; all of one length. */
 export interface MotionLog {

@@ -1,16 +1,16 @@
-import { degrees } from '../mathematics/angle.ts';
-import type { RobotParameters } from '../robot/parameters.ts';
-import { turnDeceleration } from '../robot/stopping.ts';
-import type { TurnStyle } from '../robot/driveBase.ts';
+import { degrees } from '../../mathematics/angle.ts';
+import type { RobotParameters } from '../../robot/parameters.ts';
+import { turnDeceleration } from '../../robot/stopping.ts';
+import type { TurnStyle } from '../../robot/driveBase.ts';
 import {
   estimateOf,
   leastSquares,
   pValue,
   type Estimate,
   type LinearFit,
-} from '../mathematics/leastSquares.ts';
-import { meanEstimate } from '../mathematics/sample.ts';
-import { studentQuantile } from '../mathematics/quantiles.ts';
+} from '../../mathematics/leastSquares.ts';
+import { meanEstimate } from '../../mathematics/sample.ts';
+import { studentQuantile } from '../../mathematics/quantiles.ts';
 
 /** One trial: the brake was set when the gyro had passed `trigger`; the robot truly turned `measured`. */
 export interface TurnTrial {

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { radians, degrees } from '../mathematics/angle.ts';
-import { stoppingAngle } from '../robot/stopping.ts';
-import { STARTING_SETUP, withSetupValues } from '../robot/parameters.ts';
-import { uniform } from '../mathematics/randomness.ts';
-import { simulateTurnTrials } from '../practice/turnTrials.ts';
+import { radians, degrees } from '../../mathematics/angle.ts';
+import { stoppingAngle } from '../../robot/stopping.ts';
+import { STARTING_SETUP, withSetupValues } from '../../robot/parameters.ts';
+import { uniform } from '../../mathematics/randomness.ts';
+import { simulateTurnTrials } from '../../practice/turnTrials.ts';
 import {
   fitTurnModel,
   runOnAtRate,

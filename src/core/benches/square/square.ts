@@ -1,7 +1,7 @@
 import { determinant, inverse, Matrix } from 'ml-matrix';
-import { alongArc } from '../robot/driveBase.ts';
-import type { Pose } from '../mathematics/pose.ts';
-import { withStandardError, type Estimate } from '../mathematics/leastSquares.ts';
+import { alongArc } from '../../robot/driveBase.ts';
+import type { Pose } from '../../mathematics/pose.ts';
+import { withStandardError, type Estimate } from '../../mathematics/leastSquares.ts';
 
 /** Which way round the square was driven, seen from above. */
 export type SquareWay = 'right' | 'left';

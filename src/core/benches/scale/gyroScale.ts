@@ -1,4 +1,4 @@
-import { estimateOf, leastSquares, type Estimate } from '../mathematics/leastSquares.ts';
+import { estimateOf, leastSquares, type Estimate } from '../../mathematics/leastSquares.ts';
 
 /** Whole turns made by hand against a mark. */
 export interface ScaleTrial {

@@ -1,6 +1,12 @@
-import { circularMean, radians, wrapAngle } from '../mathematics/angle.ts';
-import { mean, standardDeviation } from '../mathematics/sample.ts';
-import { hueColour, isHued, type ColourClass, type HueColour, type Rgb } from '../robot/colours.ts';
+import { circularMean, radians, wrapAngle } from '../../mathematics/angle.ts';
+import { mean, standardDeviation } from '../../mathematics/sample.ts';
+import {
+  hueColour,
+  isHued,
+  type ColourClass,
+  type HueColour,
+  type Rgb,
+} from '../../robot/colours.ts';
 
 /** One reading over a patch that somebody named; red, green and blue as shares of 1. */
 export interface ColourSample extends Rgb {

@@ -3,8 +3,8 @@ import {
   leastSquares,
   type Estimate,
   type LinearFit,
-} from '../mathematics/leastSquares.ts';
-import { median, scaledMad } from '../mathematics/sample.ts';
+} from '../../mathematics/leastSquares.ts';
+import { median, scaledMad } from '../../mathematics/sample.ts';
 
 /** One reading of a range sensor against a tape. */
 export interface RangeReading {

@@ -1,0 +1,28 @@
+import { chance } from '../../schema/numbers.ts';
+import { textSchema } from '../../schema/scalars.ts';
+import { conditionsSchema, defineBench, readings } from '../definition.ts';
+import { lastOf } from '../episodes.ts';
+
+/** Readings over patches that somebody named. */
+export const colourBench = defineBench({
+  kind: 'colour',
+  name: 'Colour',
+  measures: 'Colours',
+  members: {
+    conditions: conditionsSchema,
+    trials: readings({
+      name: textSchema(40).min(1),
+      red: chance,
+      green: chance,
+      blue: chance,
+    }),
+  },
+  /** A sample of colour over a patch that the event names. */
+  fromTelemetry(segment) {
+    const name = segment.at(-1)?.event;
+    const [red, green, blue] = ['red', 'green', 'blue'].map((channel) => lastOf(segment, channel));
+    return name == null || red == null || green == null || blue == null
+      ? []
+      : [{ name, red, green, blue }];
+  },
+});

@@ -1,0 +1,26 @@
+import { z } from 'zod';
+import { millimetres, positive } from '../../schema/numbers.ts';
+import { conditionsSchema, defineBench, readings } from '../definition.ts';
+import { endsWith, lastOf, motorChange } from '../episodes.ts';
+
+/** A square driven both ways round. */
+export const squareBench = defineBench({
+  kind: 'square',
+  name: 'Square both ways',
+  measures: 'Square both ways',
+  members: {
+    conditions: conditionsSchema,
+    by: z.enum(['encoders', 'gyro']),
+    side: z.number().min(50).max(10000),
+    track: positive,
+    trials: readings({ way: z.enum(['left', 'right']), x: millimetres, y: millimetres }),
+  },
+  /** The way round is told by the motors. */
+  fromTelemetry(segment) {
+    if (!endsWith(segment, 'square')) return [];
+    const motors = motorChange(segment);
+    const [x, y] = [lastOf(segment, 'ahead'), lastOf(segment, 'aside')];
+    if (motors === null || x === null || y === null) return [];
+    return [{ way: motors.right > motors.left ? ('left' as const) : ('right' as const), x, y }];
+  },
+});

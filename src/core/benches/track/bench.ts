@@ -1,0 +1,26 @@
+import { z } from 'zod';
+import { turnOfMotor } from '../../robot/driveBase.ts';
+import { positive } from '../../schema/numbers.ts';
+import { conditionsSchema, defineBench, readings } from '../definition.ts';
+import { lastOf, motorChange } from '../episodes.ts';
+
+const angle = z.number().min(-1000).max(1000);
+
+/** Turns on the spot by the motors. */
+export const trackBench = defineBench({
+  kind: 'track',
+  name: 'Track',
+  measures: 'Track: turns by the wheels',
+  members: {
+    conditions: conditionsSchema,
+    track: positive,
+    trials: readings({ told: angle.refine((told) => told !== 0), measured: angle }),
+  },
+  fromTelemetry(segment, { drive }) {
+    const motors = motorChange(segment);
+    const measured = lastOf(segment, 'turned');
+    if (motors === null || measured === null) return [];
+    const told = turnOfMotor(drive, (motors.right - motors.left) / 2, 'spot');
+    return told === 0 ? [] : [{ told, measured }];
+  },
+});

@@ -1,0 +1,35 @@
+import type { ComponentType } from 'react';
+import type { BenchRecord } from '../../contracts/bench.ts';
+import type { Robot } from '../../contracts/records.ts';
+import type { BenchKind } from '../../core/benches/index.ts';
+import type { RobotParameters } from '../../core/robot/parameters.ts';
+import type { LiveLink } from '../../ui/link/useLink.ts';
+import type { JudgingRoute } from './judgingRoute.ts';
+import type { Keeping } from './useKeeping.ts';
+
+/** What the sheet of any bench is given. */
+interface BenchSheetProps {
+  robot: Robot;
+  records: readonly BenchRecord[];
+  /** Routes of this robot with their fields. */
+  routes: readonly JudgingRoute[];
+  live: LiveLink;
+  keeping: Keeping;
+  /** What was entered and not kept yet, in the bench's own shape; null for nothing. */
+  draft: unknown;
+  onDraft: (draft: unknown) => void;
+}
+
+/** What the list of benches says of one. */
+interface BenchState {
+  figure: string;
+  state: string;
+  warn?: boolean;
+}
+
+/** How a bench is shown: its line in the list, and its sheet. */
+export interface BenchView {
+  kind: BenchKind;
+  state: (records: readonly BenchRecord[], setup: RobotParameters) => BenchState;
+  Sheet: ComponentType<BenchSheetProps>;
+}

@@ -1,0 +1,242 @@
+import { useMemo } from 'react';
+import type { BenchOf } from '../../../core/benches/index.ts';
+import { batteryResult, type BatteryResult } from '../../../core/benches/battery/battery.ts';
+import { lowBatterySentence, type LowBattery } from '../../../core/analysis/checks/lowBattery.ts';
+import { degrees, radians } from '../../../core/mathematics/angle.ts';
+import type { Estimate } from '../../../core/mathematics/leastSquares.ts';
+import { formatNumber } from '../../../core/mathematics/quantity.ts';
+import { titlesOf } from '../../../core/route/titles.ts';
+import { Choice } from '../../../ui/Choice.tsx';
+import { QuantityField } from '../../../ui/QuantityField.tsx';
+import { useLowBattery } from '../../../ui/useLowBattery.ts';
+import styles from '../BenchView.module.css';
+import { times, type PracticeOffer, type Shown, type TrialBench } from '../trialBench.ts';
+
+type Battery = BenchOf<'battery'>;
+
+/** What is asked for when a bench begins, mm and rad. */
+const TOLD = { straight: 600, turn: radians(90) } as const;
+/** Packs that the practice robot is given, as shares of the voltage in use. */
+const PACKS = [1.03, 1, 0.95, 0.9] as const;
+/** Pace of the moves that are compared: mm/s and rad/s. */
+const SPEED = 300;
+const RATE = radians(120);
+
+/** The same move at several voltages: what a volt changes. */
+export const batteryView: TrialBench<Battery, BatteryResult> = {
+  kind: 'battery',
+  ask: 'Drive the same move on a full pack, on a used one, and on a nearly empty one.',
+  need: 'Packs of different charge, or one that runs down; a voltmeter, or a hub that says its voltage.',
+  steps: [
+    'Read the voltage, then drive: 600 mm straight, or a turn of 90° by gyro, always the same.',
+    'Measure as on the other benches. Two or three times at each voltage, three voltages at least.',
+  ],
+  caution:
+    'Charge lithium packs on their maker’s charger, never alone, and never run them lower than their maker allows.',
+  empty: () => ({
+    kind: 'battery',
+    conditions: { battery: null, surface: '', unit: '' },
+    move: 'straight',
+    told: TOLD.straight,
+    trials: [],
+  }),
+  options: ({ bench, onChange }) => (
+    <>
+      <Choice
+        label="The move"
+        value={bench.move}
+        options={[
+          { value: 'straight', label: 'a straight' },
+          { value: 'turn', label: 'a turn' },
+        ]}
+        onChange={(move) => onChange({ move, told: TOLD[move], trials: [] })}
+      />
+      <QuantityField
+        label="Asked for each time"
+        kind={bench.move === 'straight' ? 'length' : 'angle'}
+        digits={0}
+        value={bench.told}
+        refuse={(value) => (value > 0 ? null : 'It has to be more than 0.')}
+        onChange={(told) => onChange({ told })}
+      />
+    </>
+  ),
+  columns: ({ move }) => {
+    const way = move === 'straight' ? ('length' as const) : ('angle' as const);
+    const unit = move === 'straight' ? 'mm' : '°';
+    return [
+      { name: 'voltage', label: 'battery, V', kind: 'voltage', keep: true, digits: 2 },
+      { name: 'measured', label: `measured, ${unit}`, kind: way },
+      { name: 'stopping', label: `ran on, ${unit}`, kind: way, optional: true },
+      {
+        name: 'top',
+        label: `top, ${unit}/s`,
+        kind: move === 'straight' ? 'speed' : 'rate',
+        optional: true,
+        digits: 0,
+      },
+      { name: 'faults', label: 'bus silent, %', kind: 'share', optional: true, digits: 0 },
+    ];
+  },
+  result: ({ trials }, { battery }) => batteryResult(trials, battery.voltage),
+  missing: () => 'It needs three readings at voltages that lie 0.3 V apart or more.',
+  sentence: ({ result, bench }) => {
+    const { value, low, high } = result.measured;
+    const what = bench.move === 'straight' ? 'goes' : 'turns';
+    return low > 0 || high < 0
+      ? `For each volt less it ${what} ${shown(Math.abs(value), bench)} ${value > 0 ? 'less' : 'more'} far.`
+      : `These readings show no change with the battery: it is below ${shown(Math.max(-low, high), bench)} a volt.`;
+  },
+  warnings: ({ result }) =>
+    result.silentFrom === null
+      ? []
+      : [
+          `Sensors of the bus fell silent at ${formatNumber(result.silentFrom, 1)} V and below: charge before that.`,
+        ],
+  figures: ({ result, bench }) => [
+    {
+      label: bench.move === 'straight' ? 'Distance, a volt' : 'Turn, a volt',
+      value: plusMinus(result.measured, bench),
+      strong: true,
+      why: 'Slope of a straight line through what was measured over the voltage; 95 % interval by Student’s t.',
+    },
+    ...(result.stopping === null
+      ? []
+      : [{ label: 'Runs on, a volt', value: plusMinus(result.stopping, bench) }]),
+    ...(result.top === null
+      ? []
+      : [{ label: 'Top speed, a volt', value: `${plusMinus(result.top, bench)}/s` }]),
+    ...(result.follows === null
+      ? []
+      : [
+          {
+            label: 'Speed follows the voltage',
+            value: `${formatNumber(100 * result.follows.value, 0)} ± ${formatNumber((100 * (result.follows.high - result.follows.low)) / 2, 0)} %`,
+            why: '100 % is a speed in proportion to the voltage; 0 % a hub that keeps the speed by itself. The forecast takes it.',
+          },
+        ]),
+    ...(result.faults === null
+      ? []
+      : [
+          {
+            label: 'Bus silent, a volt',
+            value: `${formatNumber(100 * result.faults.value, 1)} ± ${formatNumber((100 * (result.faults.high - result.faults.low)) / 2, 1)} %`,
+          },
+        ]),
+  ],
+  plot: ({ trials, move }, result) => ({
+    label: 'What came of the move, by voltage',
+    x: { title: 'battery, V' },
+    y: { title: move === 'straight' ? 'measured, mm' : 'measured, °' },
+    series: [
+      {
+        label: move === 'straight' ? 'straights' : 'turns',
+        look: 'measured',
+        points: trials.map(({ voltage, measured }) => ({ x: voltage, y: inUnit(measured, move) })),
+      },
+      ...(result === null
+        ? []
+        : [
+            {
+              label: 'fit',
+              look: 'fit' as const,
+              points: result.ends.map(({ voltage, measured }) => ({
+                x: voltage,
+                y: inUnit(measured, move),
+              })),
+            },
+          ]),
+    ],
+  }),
+  More: LowVoltages,
+  values: ({ result }): Record<string, number> =>
+    result.follows === null
+      ? {}
+      : { 'battery.speedFollows': Math.min(5, Math.max(0, result.follows.value)) },
+  trend: ({ result, bench }) => ({
+    label: 'A volt',
+    kind: bench.move === 'straight' ? 'length' : 'angle',
+    digits: bench.move === 'straight' ? 1 : 2,
+    estimate: result.measured,
+  }),
+  state: ({ result, bench }) =>
+    `${bench.move === 'straight' ? 'straight' : 'turn'}, ${formatNumber(result.lowest, 1)} to ${formatNumber(result.highest, 1)} V`,
+  practice: ({ move, told }, { battery }): PracticeOffer[] => [
+    {
+      label: `Three ${move === 'straight' ? 'straights' : 'turns'} on each of four packs`,
+      commands: PACKS.flatMap((share) => [
+        { do: 'charge' as const, voltage: share * battery.voltage },
+        ...times(
+          3,
+          move === 'straight'
+            ? { do: 'straight' as const, distance: told, speed: SPEED }
+            : { do: 'turn by gyro' as const, trigger: told, rate: RATE, style: 'spot' as const },
+        ),
+      ]),
+    },
+  ],
+};
+
+/** Below which voltage each route fails, with what the bench leaves open. */
+function LowVoltages({ result, setup, routes }: Shown<Battery, BatteryResult>) {
+  const experiments = useMemo(
+    () =>
+      routes.map(({ plan, field }) => ({ plan, field, estimated: setup, trueParameters: setup })),
+    [routes, setup],
+  );
+  const { value = 0, low = 0, high = 0 } = result.follows ?? {};
+  const follows = useMemo(
+    () => [value, high, low].map((one) => Math.max(0, one)),
+    [value, low, high],
+  );
+  const found = useLowBattery(experiments, follows);
+  if (result.follows === null || routes.length === 0) return null;
+  const volts = (one: LowBattery | null | undefined) =>
+    one == null ? 'never' : `${formatNumber(one.voltage, 1)} V`;
+  return (
+    <section className={styles['section']}>
+      <h2>When to charge</h2>
+      {found === null ? (
+        <p className={styles['note']}>Driving every route on lower and lower packs …</p>
+      ) : (
+        <ul className={styles['changes']}>
+          {routes.map(({ id, name, plan }, i) => {
+            const [likely, early, late] = found[i]!;
+            return (
+              <li key={id}>
+                <span>
+                  {likely == null
+                    ? `${name} holds down to a pack that is nearly empty.`
+                    : `${name}: ${lowBatterySentence(
+                        likely,
+                        titlesOf(plan.moves, setup).map(({ title }) => title),
+                      )}`}
+                </span>
+                {likely != null && (
+                  <span className="mono" style={{ whiteSpace: 'nowrap' }}>
+                    {volts(late)} to {volts(early)}
+                  </span>
+                )}
+              </li>
+            );
+          })}
+        </ul>
+      )}
+    </section>
+  );
+}
+
+function inUnit(value: number, move: Battery['move']): number {
+  return move === 'straight' ? value : degrees(value);
+}
+
+function shown(value: number, { move }: Battery): string {
+  return move === 'straight'
+    ? `${formatNumber(value, 1)} mm`
+    : `${formatNumber(degrees(value), 2)}°`;
+}
+
+function plusMinus({ value, low, high }: Estimate, bench: Battery): string {
+  const sign = value < 0 ? '−' : '';
+  return `${sign}${shown(Math.abs(value), bench)} ± ${shown((high - low) / 2, bench)}`;
+}
