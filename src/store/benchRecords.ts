@@ -5,7 +5,8 @@ import type { z } from 'zod';
 import { inTransaction } from './database.ts';
 import { Conflict } from './errors.ts';
 import { lockNewest } from './robots.ts';
-import { tablesOf, type BenchRow } from './tables.ts';
+import { tablesOf } from './tables/index.ts';
+import type { BenchRow } from './tables/robots.ts';
 import { requireComplete } from './telemetry.ts';
 
 /** Bench records of a robot, newest first. */

@@ -10,7 +10,7 @@ import {
 } from './documents.ts';
 import { NotFound } from './errors.ts';
 import { getPhoto } from './runs.ts';
-import { tablesOf } from './tables.ts';
+import { tablesOf } from './tables/index.ts';
 
 type IdentifiedRow = Model & { id: string };
 

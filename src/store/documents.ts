@@ -4,7 +4,9 @@ import type { TelemetryInFile } from '../contracts/telemetry.ts';
 import { NotFound } from './errors.ts';
 import { getPicture } from './fields.ts';
 import { runsOf } from './runs.ts';
-import { tablesOf, type RunRecordRow, type TelemetryRow } from './tables.ts';
+import { tablesOf } from './tables/index.ts';
+import type { RunRecordRow } from './tables/runs.ts';
+import type { TelemetryRow } from './tables/telemetry.ts';
 import { getColumn } from './telemetry.ts';
 
 /** Runs that are read at once: a season must not stand in memory. */

@@ -5,7 +5,8 @@ import type { FieldRecord, FieldRevision } from '../contracts/records.ts';
 import type { Field } from '../core/field/field.ts';
 import { inTransaction } from './database.ts';
 import { NotFound, StaleEdit } from './errors.ts';
-import { tablesOf, type FieldRevisionRow, type FieldRow } from './tables.ts';
+import { tablesOf } from './tables/index.ts';
+import type { FieldRevisionRow, FieldRow } from './tables/fields.ts';
 
 /** All fields that are in use with their newest drawings, by name. */
 export async function listFields(database: Sequelize): Promise<FieldRecord[]> {

@@ -13,7 +13,7 @@ import {
 import { getRobot } from './robots.ts';
 import { getRoute } from './routes.ts';
 import { getPhoto } from './runs.ts';
-import { tablesOf } from './tables.ts';
+import { tablesOf } from './tables/index.ts';
 
 /** A robot with every setup and bench record and the telemetry that these stand on, as a table carries it. */
 export async function robotFile(database: Sequelize, id: string): Promise<RobotFile> {

@@ -4,7 +4,8 @@ import type { ImportResult } from '../contracts/records.ts';
 import { inTransaction } from './database.ts';
 import { Conflict, NotFound } from './errors.ts';
 import { removeRuns } from './removal.ts';
-import { tablesOf, type ImportRow, type Made } from './tables.ts';
+import { tablesOf } from './tables/index.ts';
+import type { ImportRow, Made } from './tables/imports.ts';
 
 /** The newest imports, newest first. */
 export async function listImports(database: Sequelize, limit = 20): Promise<ImportResult[]> {

@@ -13,7 +13,8 @@ import {
 import { inTransaction } from './database.ts';
 import { Conflict, NotFound } from './errors.ts';
 import { getRobot, listSetups } from './robots.ts';
-import { tablesOf, type LinkRow } from './tables.ts';
+import { tablesOf } from './tables/index.ts';
+import type { LinkRow } from './tables/links.ts';
 
 /** Lines stay this long for whoever follows late; what matters was recorded by then. */
 const KEPT_FOR = 24 * 60 * 60 * 1000;

@@ -4,7 +4,7 @@ import { loadDemo } from './demo.ts';
 import { alone, migrate, pendingMigrations } from './migrate.ts';
 import { MIGRATIONS } from './migrations.ts';
 import { removeEverything } from './removal.ts';
-import { tablesOf } from './tables.ts';
+import { tablesOf } from './tables/index.ts';
 
 export { checkCopy, loadCopy, takeCopy, takeDailyCopy, writeCopy } from './copies.ts';
 

@@ -2,7 +2,7 @@ import { Op, QueryTypes, type ModelStatic, type Sequelize } from 'sequelize';
 import type { KeptRecord, KeptThing } from '../contracts/records.ts';
 import { inTransaction } from './database.ts';
 import { Conflict, NotFound } from './errors.ts';
-import { tablesOf } from './tables.ts';
+import { tablesOf } from './tables/index.ts';
 
 const WORD: Record<KeptThing, string> = {
   robots: 'robot',

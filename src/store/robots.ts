@@ -5,7 +5,8 @@ import type { Robot, setupCreateSchema, SetupRevision } from '../contracts/recor
 import { STARTING_SETUP } from '../core/robot/parameters.ts';
 import { inTransaction } from './database.ts';
 import { NotFound, StaleEdit } from './errors.ts';
-import { tablesOf, type RobotRow, type SetupRow } from './tables.ts';
+import { tablesOf } from './tables/index.ts';
+import type { RobotRow, SetupRow } from './tables/robots.ts';
 
 /** All robots that are in use, each with its newest setup, by name. */
 export async function listRobots(database: Sequelize): Promise<Robot[]> {

@@ -12,7 +12,8 @@ import { inTransaction } from './database.ts';
 import { Conflict, NotFound, StaleEdit } from './errors.ts';
 import { fieldRevisionRow, getField } from './fields.ts';
 import { getRobot } from './robots.ts';
-import { tablesOf, type RevisionRow, type RouteRow } from './tables.ts';
+import { tablesOf } from './tables/index.ts';
+import type { RevisionRow, RouteRow } from './tables/routes.ts';
 
 /** All routes that are in use with their newest revisions, by name. */
 export async function listRoutes(database: Sequelize): Promise<Route[]> {

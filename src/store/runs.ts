@@ -10,7 +10,8 @@ import type { z } from 'zod';
 import type { Run, RunCreate, runUpdateSchema } from '../contracts/records.ts';
 import { inTransaction } from './database.ts';
 import { Conflict, NotFound, StaleEdit } from './errors.ts';
-import { tablesOf, type RunRecordRow } from './tables.ts';
+import { tablesOf } from './tables/index.ts';
+import type { RunRecordRow } from './tables/runs.ts';
 
 /** As many runs of a session stand on the Table; nobody drives more in one practice. */
 export const RUNS_AT_TABLE = 500;

@@ -2,7 +2,8 @@ import type { Sequelize } from 'sequelize';
 import type { z } from 'zod';
 import type { Session, sessionCreateSchema, sessionUpdateSchema } from '../contracts/records.ts';
 import { NotFound, StaleEdit } from './errors.ts';
-import { tablesOf, type SessionRow } from './tables.ts';
+import { tablesOf } from './tables/index.ts';
+import type { SessionRow } from './tables/runs.ts';
 
 /** The newest sessions that are in use, newest first. */
 export async function listSessions(database: Sequelize, limit = 200): Promise<Session[]> {

@@ -5,7 +5,8 @@ import type { Recording } from '../core/telemetry/recording.ts';
 import { inTransaction } from './database.ts';
 import { Conflict, NotFound } from './errors.ts';
 import { CHUNK_BYTES } from './migrations.ts';
-import { tablesOf, type TelemetryRow } from './tables.ts';
+import { tablesOf } from './tables/index.ts';
+import type { TelemetryRow } from './tables/telemetry.ts';
 
 /**
  * Announces a recording whose columns follow one by one, so that a long one needs no huge request.

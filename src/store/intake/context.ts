@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Sequelize } from 'sequelize';
-import type { Made } from '../tables.ts';
+import type { Made } from '../tables/imports.ts';
 
 /** What one import knows while it goes through its documents. */
 export class IntakeContext {

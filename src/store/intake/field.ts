@@ -1,7 +1,7 @@
 import type { FieldFile } from '../../contracts/files.ts';
 import { setPicture } from '../fields.ts';
 import { cleanPicture } from '../pictures.ts';
-import { tablesOf } from '../tables.ts';
+import { tablesOf } from '../tables/index.ts';
 import { counted, freeName, instantOf, missingParts, type IntakeContext } from './context.ts';
 
 /** Takes a field in, or the drawings that a field that is here lacks of it. */

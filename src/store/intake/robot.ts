@@ -3,7 +3,7 @@ import type { Bench } from '../../core/benches/index.ts';
 import type { RobotFile } from '../../contracts/files.ts';
 import { recordingOf } from '../benchRecords.ts';
 import { Conflict } from '../errors.ts';
-import { tablesOf } from '../tables.ts';
+import { tablesOf } from '../tables/index.ts';
 import { counted, freeName, instantOf, missingParts, type IntakeContext } from './context.ts';
 import { takeRecordingOfFile } from './telemetry.ts';
 

@@ -1,7 +1,8 @@
 import type { RouteFile } from '../../contracts/files.ts';
 import { planFaults } from '../../core/route/plan.ts';
 import { Conflict } from '../errors.ts';
-import { tablesOf, type FieldRevisionRow } from '../tables.ts';
+import { tablesOf } from '../tables/index.ts';
+import type { FieldRevisionRow } from '../tables/fields.ts';
 import { counted, freeName, instantOf, missingParts, type IntakeContext } from './context.ts';
 
 /** Takes a route in, or the revisions that a route that is here lacks of it. */

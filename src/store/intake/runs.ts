@@ -2,7 +2,7 @@ import type { BundleLine, RunRow, RunsFile } from '../../contracts/files.ts';
 import { Conflict } from '../errors.ts';
 import { cleanPicture } from '../pictures.ts';
 import { setPhoto } from '../runs.ts';
-import { tablesOf } from '../tables.ts';
+import { tablesOf } from '../tables/index.ts';
 import { instantOf, type IntakeContext } from './context.ts';
 import { takeRecordingOfFile } from './telemetry.ts';
 

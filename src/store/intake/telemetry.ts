@@ -7,7 +7,7 @@ import type {
 import { unpackColumn } from '../../core/telemetry/packed.ts';
 import { Conflict, NotFound } from '../errors.ts';
 import { CHUNK_BYTES } from '../migrations.ts';
-import { tablesOf } from '../tables.ts';
+import { tablesOf } from '../tables/index.ts';
 import { getColumn, getTelemetry, writeChunks } from '../telemetry.ts';
 import type { IntakeContext } from './context.ts';
 

@@ -1,0 +1,50 @@
+import type { Sequelize } from 'sequelize';
+import { fieldRevisions, fields, pictures } from './fields.ts';
+import { imports } from './imports.ts';
+import { linkBatches, linkCommands, links } from './links.ts';
+import { benchRecords, robots, setups } from './robots.ts';
+import { revisions, routes } from './routes.ts';
+import { offsets, outcomes, photos, runs, sessions } from './runs.ts';
+import { chunks, telemetry } from './telemetry.ts';
+
+/** Every table: the only list of them. */
+const TABLES = {
+  robots,
+  setups,
+  benchRecords,
+  fields,
+  fieldRevisions,
+  pictures,
+  routes,
+  revisions,
+  sessions,
+  runs,
+  offsets,
+  outcomes,
+  photos,
+  telemetry,
+  chunks,
+  links,
+  linkBatches,
+  linkCommands,
+  imports,
+};
+
+/** The tables of one connection. */
+export type Tables = {
+  [Name in keyof typeof TABLES]: ReturnType<(typeof TABLES)[Name]['on']>;
+};
+
+const defined = new WeakMap<Sequelize, Tables>();
+
+/** The tables on a connection, defined once for each. */
+export function tablesOf(database: Sequelize): Tables {
+  let tables = defined.get(database);
+  if (tables === undefined) {
+    tables = Object.fromEntries(
+      Object.entries(TABLES).map(([name, { on }]) => [name, on(database)]),
+    ) as unknown as Tables;
+    defined.set(database, tables);
+  }
+  return tables;
+}
