@@ -3,6 +3,7 @@
  * that goes over the link, and counts how often a 95 % interval holds the truth. Prints the table that
  * docs/mathematics.md reports. The first argument is the number of seeds, the second one bench alone.
  */
+import { batteryResult } from '../../src/core/benches/battery/battery.ts';
 import { colourResult } from '../../src/core/benches/colour/colour.ts';
 import { delaysResult } from '../../src/core/benches/delays/delays.ts';
 import { episodesOf, type TelemetrySegment } from '../../src/core/benches/episodes.ts';
@@ -214,6 +215,19 @@ function measure(seed: number): void {
       'colour: no pair but green and teal overlaps',
       found.overlaps.every(({ a, b }) => `${a} ${b}` === 'green teal'),
     );
+  }
+  if (wanted('battery')) {
+    const packs = [1.03, 1, 0.95, 0.9].map((share) => share * true_.battery.voltage);
+    const found = batteryResult(
+      episodes(
+        packs.flatMap((voltage) => [
+          { do: 'charge' as const, voltage },
+          ...times(3, { do: 'straight' as const, distance: 600, speed: 300 }),
+        ]),
+      ).flatMap((one) => read('battery', one)),
+      true_.battery.voltage,
+    )!;
+    note('battery: how the speed follows', found.follows, true_.battery.speedFollows);
   }
   if (wanted('delays')) {
     const log = motionLogOf(
