@@ -3,7 +3,7 @@ import type { Bench, BenchOf } from '../src/core/benches/index.ts';
 import type { Conditions } from '../src/core/benches/definition.ts';
 import type { Tried } from '../src/core/benches/rest/bench.ts';
 import { restRecordOf } from '../src/contracts/restRecord.ts';
-import type { TelemetryInFile } from '../src/contracts/telemetry.ts';
+import type { TelemetryInFile } from '../src/core/telemetry/documents.ts';
 import { episodesOf, type TelemetrySegment } from '../src/core/benches/episodes.ts';
 import { readingsIn, type BenchKind } from '../src/core/benches/index.ts';
 import { delaysResult } from '../src/core/benches/delays/delays.ts';

@@ -11,8 +11,8 @@ import {
   type RobotFile,
   type RouteFile,
   type RunRow,
-} from '../src/contracts/files.ts';
-import { writeRunsTable } from '../src/contracts/tables/runsTable.ts';
+} from '../src/core/formats/files.ts';
+import { writeRunsTable } from '../src/core/formats/tables/runsTable.ts';
 import { fitTurnModel, setupValuesFrom } from '../src/core/benches/turn/turn.ts';
 import { aimOptions, predictedEffectsOf } from '../src/core/analysis/aim/aim.ts';
 import { toolPose } from '../src/core/robot/toolPose.ts';

@@ -4,9 +4,9 @@ import type {
   FieldFile,
   RobotFile,
   RouteFile,
-} from '../contracts/files.ts';
-import { bundleLineSchema, readDocument } from '../contracts/files.ts';
-import { readAnyFile } from '../contracts/tables/anyFile.ts';
+} from '../core/formats/files.ts';
+import { bundleLineSchema, readDocument } from '../core/formats/files.ts';
+import { readAnyFile } from '../core/formats/tables/anyFile.ts';
 import { planFaults } from '../core/route/plan.ts';
 import { forecastRuns } from '../core/simulation/forecast.ts';
 import { outcomesOf, type CheckpointOutcome } from '../core/simulation/outcomes.ts';

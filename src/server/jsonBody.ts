@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import { BODY_LIMITS, jsonExcess } from '../contracts/json.ts';
+import { BODY_LIMITS, jsonExcess } from '../core/formats/json.ts';
 import { firstIssue } from '../contracts/problem.ts';
 import { Refused } from './problems.ts';
 

@@ -1,5 +1,5 @@
 import { randomBytes } from 'node:crypto';
-import { FileError } from '../contracts/files.ts';
+import { FileError } from '../core/formats/files.ts';
 import type { Problem } from '../contracts/problem.ts';
 import { Conflict, NotFound, StaleEdit, UserFacingError } from '../store/errors.ts';
 import { isDiskFull, isUnreachable } from '../store/faults.ts';

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { Model, ModelStatic, Sequelize } from 'sequelize';
-import type { BundleLine, PictureType } from '../contracts/files.ts';
+import type { BundleLine, PictureType } from '../core/formats/files.ts';
 import {
   fieldDocument,
   pictureDocument,

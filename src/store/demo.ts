@@ -6,9 +6,9 @@ import seedBank from '../../demo/route-seed-bank.json?raw';
 import seedBankByColour from '../../demo/route-seed-bank-by-colour.json?raw';
 import sluiceAndTideGauge from '../../demo/route-sluice-and-tide-gauge.json?raw';
 import runs from '../../demo/runs.csv?raw';
-import { readJsonFile } from '../contracts/files.ts';
-import { runsFileOf } from '../contracts/tables/anyFile.ts';
-import { readRunsTable } from '../contracts/tables/runsTable.ts';
+import { readJsonFile } from '../core/formats/files.ts';
+import { runsFileOf } from '../core/formats/tables/anyFile.ts';
+import { readRunsTable } from '../core/formats/tables/runsTable.ts';
 import { takeDocuments } from './intake/intake.ts';
 
 /** Loads the demo scenario from the same open files that people import, all of it or nothing. */

@@ -1,6 +1,12 @@
 import { Op, type Sequelize, type WhereOptions } from 'sequelize';
-import type { FieldFile, PictureType, RobotFile, RouteFile, RunRow } from '../contracts/files.ts';
-import type { TelemetryInFile } from '../contracts/telemetry.ts';
+import type {
+  FieldFile,
+  PictureType,
+  RobotFile,
+  RouteFile,
+  RunRow,
+} from '../core/formats/files.ts';
+import type { TelemetryInFile } from '../core/telemetry/documents.ts';
 import { NotFound } from './errors.ts';
 import { getPicture } from './fields.ts';
 import { runsOf } from './runs.ts';

@@ -1,5 +1,5 @@
 import type { Sequelize } from 'sequelize';
-import type { FieldFile, RobotFile, RouteFile, RunRow, RunsFile } from '../contracts/files.ts';
+import type { FieldFile, RobotFile, RouteFile, RunRow, RunsFile } from '../core/formats/files.ts';
 import { recordingOf } from './benchRecords.ts';
 import {
   documentText,

@@ -1,5 +1,5 @@
 import sharp from 'sharp';
-import { PICTURE_TYPES, type PictureType } from '../contracts/files.ts';
+import { PICTURE_TYPES, type PictureType } from '../core/formats/files.ts';
 import { UserFacingError } from './errors.ts';
 
 /** A picture as it is kept. */

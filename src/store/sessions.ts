@@ -1,6 +1,7 @@
 import type { Sequelize } from 'sequelize';
 import type { z } from 'zod';
-import type { Session, sessionCreateSchema, sessionUpdateSchema } from '../contracts/records.ts';
+import type { Session, sessionUpdateSchema } from '../contracts/records.ts';
+import type { sessionSchema } from '../core/formats/practice.ts';
 import { NotFound, StaleEdit } from './errors.ts';
 import { tablesOf } from './tables/index.ts';
 import type { SessionRow } from './tables/runs.ts';
@@ -25,7 +26,7 @@ export async function getSession(database: Sequelize, id: string): Promise<Sessi
 /** Starts a session under the client's identifier; starting it twice is the same as once. */
 export async function createSession(
   database: Sequelize,
-  input: z.infer<typeof sessionCreateSchema>,
+  input: z.infer<typeof sessionSchema>,
 ): Promise<Session> {
   const { sessions } = tablesOf(database);
   const values = { ...input, startedAt: new Date(input.startedAt), version: 0 };

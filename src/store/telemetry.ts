@@ -1,5 +1,5 @@
 import { QueryTypes, UniqueConstraintError, type Sequelize } from 'sequelize';
-import type { TelemetryCreate, TelemetryRecord } from '../contracts/telemetry.ts';
+import type { TelemetryCreate, TelemetryRecord } from '../core/telemetry/documents.ts';
 import { unpackColumn } from '../core/telemetry/packed.ts';
 import type { Recording } from '../core/telemetry/recording.ts';
 import { inTransaction } from './database.ts';

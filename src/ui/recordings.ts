@@ -1,5 +1,5 @@
 import { v4 as uuid } from 'uuid';
-import type { TelemetryRecord } from '../contracts/telemetry.ts';
+import type { TelemetryRecord } from '../core/telemetry/documents.ts';
 import type { PackedColumn } from '../core/telemetry/packed.ts';
 import type { Recording } from '../core/telemetry/recording.ts';
 import { RequestFailed, send } from './api.ts';

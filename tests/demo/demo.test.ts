@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, it } from 'vitest';
 import { DEMO_FILES } from '../../demo/make.ts';
-import { readRunsTable, writeRunsTable } from '../../src/contracts/tables/runsTable.ts';
+import { readRunsTable, writeRunsTable } from '../../src/core/formats/tables/runsTable.ts';
 
 it.each(Object.keys(DEMO_FILES))('demo/%s is what its seed makes', (name) => {
   const stored = readFileSync(new URL(`../../demo/${name}`, import.meta.url), 'utf8');

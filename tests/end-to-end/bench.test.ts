@@ -6,7 +6,7 @@ import { address } from '../sharedApplication.ts';
 import type { BenchRecord } from '../../src/contracts/bench.ts';
 import type { BenchOf } from '../../src/core/benches/index.ts';
 import type { Robot } from '../../src/contracts/records.ts';
-import type { TelemetryRecord } from '../../src/contracts/telemetry.ts';
+import type { TelemetryRecord } from '../../src/core/telemetry/documents.ts';
 import { caller } from '../api/client.ts';
 import { ROOT } from '../application.ts';
 import { openBrowser, openPage } from '../browser.ts';

@@ -7,7 +7,7 @@ import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
 import robotText from '../../demo/robot.json?raw';
 import { FIELD } from '../../demo/field.ts';
-import { readJsonFile, type RobotFile, type RouteFile } from '../../src/contracts/files.ts';
+import { readJsonFile, type RobotFile, type RouteFile } from '../../src/core/formats/files.ts';
 import heronHideText from '../../demo/route-heron-hide.json?raw';
 import seedBankText from '../../demo/route-seed-bank.json?raw';
 import seedBankByColourText from '../../demo/route-seed-bank-by-colour.json?raw';

@@ -8,7 +8,7 @@ import { cpus } from 'node:os';
 import { gzipSync } from 'node:zlib';
 import type { Browser, Page } from 'playwright-core';
 import { FIELD } from '../../demo/field.ts';
-import { readJsonFile, type RobotFile, type RouteFile } from '../../src/contracts/files.ts';
+import { readJsonFile, type RobotFile, type RouteFile } from '../../src/core/formats/files.ts';
 import type { Session } from '../../src/contracts/records.ts';
 import { emptyForecast, simulateRuns } from '../../src/core/simulation/forecast.ts';
 import { budgetBand } from '../../src/core/analysis/budget/band.ts';

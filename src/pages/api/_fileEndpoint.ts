@@ -1,6 +1,6 @@
 import type { Sequelize } from 'sequelize';
 import type { APIRoute } from 'astro';
-import { writeJsonFile, type FieldFile, type RouteFile } from '../../contracts/files.ts';
+import { writeJsonFile, type FieldFile, type RouteFile } from '../../core/formats/files.ts';
 import { database } from '../../store/database.ts';
 import { download, endpoint, idOf } from './_endpoint.ts';
 

@@ -1,4 +1,4 @@
-import { PICTURE_TYPES } from '../../contracts/files.ts';
+import { PICTURE_TYPES } from '../../core/formats/files.ts';
 import { cleanPicture, type Picture } from '../../store/pictures.ts';
 import { bodyBytes, refused } from './_endpoint.ts';
 

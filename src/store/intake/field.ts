@@ -1,4 +1,4 @@
-import type { FieldFile } from '../../contracts/files.ts';
+import type { FieldFile } from '../../core/formats/files.ts';
 import { setPicture } from '../fields.ts';
 import { cleanPicture } from '../pictures.ts';
 import { tablesOf } from '../tables/index.ts';

@@ -11,9 +11,9 @@ import {
   readDocument,
   type BundleLine,
   type CorvatFile,
-} from '../../contracts/files.ts';
+} from '../../core/formats/files.ts';
 import type { ImportResult } from '../../contracts/records.ts';
-import { readAnyFile } from '../../contracts/tables/anyFile.ts';
+import { readAnyFile } from '../../core/formats/tables/anyFile.ts';
 import { inTransaction } from '../database.ts';
 import { Conflict, UserFacingError } from '../errors.ts';
 import { recordImport, sameImport } from '../imports.ts';

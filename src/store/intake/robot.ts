@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Bench } from '../../core/benches/index.ts';
-import type { RobotFile } from '../../contracts/files.ts';
+import type { RobotFile } from '../../core/formats/files.ts';
 import { recordingOf } from '../benchRecords.ts';
 import { Conflict } from '../errors.ts';
 import { tablesOf } from '../tables/index.ts';

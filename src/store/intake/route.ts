@@ -1,4 +1,4 @@
-import type { RouteFile } from '../../contracts/files.ts';
+import type { RouteFile } from '../../core/formats/files.ts';
 import { planFaults } from '../../core/route/plan.ts';
 import { Conflict } from '../errors.ts';
 import { tablesOf } from '../tables/index.ts';

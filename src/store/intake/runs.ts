@@ -1,4 +1,4 @@
-import type { BundleLine, RunRow, RunsFile } from '../../contracts/files.ts';
+import type { BundleLine, RunRow, RunsFile } from '../../core/formats/files.ts';
 import { Conflict } from '../errors.ts';
 import { cleanPicture } from '../pictures.ts';
 import { setPhoto } from '../runs.ts';

@@ -3,7 +3,7 @@ import type {
   columnPieceSchema,
   TelemetryInFile,
   TelemetryLineDocument,
-} from '../../contracts/telemetry.ts';
+} from '../../core/telemetry/documents.ts';
 import { unpackColumn } from '../../core/telemetry/packed.ts';
 import { Conflict, NotFound } from '../errors.ts';
 import { CHUNK_BYTES } from '../migrations.ts';

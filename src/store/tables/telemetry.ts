@@ -1,4 +1,4 @@
-import type { TelemetryCreate } from '../../contracts/telemetry.ts';
+import type { TelemetryCreate } from '../../core/telemetry/documents.ts';
 import {
   bytes,
   document,

@@ -1,4 +1,4 @@
-import { sessionCreateSchema } from '../../../../contracts/records.ts';
+import { sessionSchema } from '../../../../core/formats/practice.ts';
 import { database } from '../../../../store/database.ts';
 import { createSession, listSessions } from '../../../../store/sessions.ts';
 import { body, endpoint, json } from '../../_endpoint.ts';
@@ -6,5 +6,5 @@ import { body, endpoint, json } from '../../_endpoint.ts';
 export const GET = endpoint(async () => json(await listSessions(database())));
 
 export const POST = endpoint(async ({ request }) =>
-  json(await createSession(database(), await body(request, sessionCreateSchema)), 201),
+  json(await createSession(database(), await body(request, sessionSchema)), 201),
 );

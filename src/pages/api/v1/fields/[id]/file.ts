@@ -1,5 +1,5 @@
-import { writeFieldSvg } from '../../../../../contracts/tables/fieldSvg.ts';
-import { writeFieldTable } from '../../../../../contracts/tables/fieldTable.ts';
+import { writeFieldSvg } from '../../../../../core/formats/tables/fieldSvg.ts';
+import { writeFieldTable } from '../../../../../core/formats/tables/fieldTable.ts';
 import { database } from '../../../../../store/database.ts';
 import { fieldFile } from '../../../../../store/files.ts';
 import { download, endpoint, idOf } from '../../../_endpoint.ts';

@@ -1,4 +1,4 @@
-import { writeRobotTable } from '../../../../../contracts/tables/robotTable.ts';
+import { writeRobotTable } from '../../../../../core/formats/tables/robotTable.ts';
 import { database } from '../../../../../store/database.ts';
 import { robotFile, robotFileText } from '../../../../../store/files.ts';
 import { getRobot } from '../../../../../store/robots.ts';

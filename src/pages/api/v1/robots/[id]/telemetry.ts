@@ -1,4 +1,4 @@
-import { telemetryCreateSchema } from '../../../../../contracts/telemetry.ts';
+import { telemetryCreateSchema } from '../../../../../core/telemetry/documents.ts';
 import { database } from '../../../../../store/database.ts';
 import { announceTelemetry } from '../../../../../store/telemetry.ts';
 import { body, endpoint, idOf, json } from '../../../_endpoint.ts';

@@ -1,4 +1,4 @@
-import { writeRouteTable } from '../../../../../contracts/tables/routeTable.ts';
+import { writeRouteTable } from '../../../../../core/formats/tables/routeTable.ts';
 import { routeFile } from '../../../../../store/files.ts';
 import { fileEndpoint } from '../../../_fileEndpoint.ts';
 

@@ -1,4 +1,4 @@
-import { writeRunsTable } from '../../../../../contracts/tables/runsTable.ts';
+import { writeRunsTable } from '../../../../../core/formats/tables/runsTable.ts';
 import { database } from '../../../../../store/database.ts';
 import { runsFileText, runsOfRoute } from '../../../../../store/files.ts';
 import { getRoute } from '../../../../../store/routes.ts';

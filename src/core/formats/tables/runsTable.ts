@@ -1,10 +1,4 @@
-import {
-  numberIn,
-  optionalNumberIn,
-  TableError,
-  writeTable,
-  type TableRow,
-} from '../../core/formats/table.ts';
+import { numberIn, optionalNumberIn, TableError, writeTable, type TableRow } from '../table.ts';
 import { runRowSchema, type RunRow } from '../files.ts';
 import {
   checked,

@@ -1,10 +1,10 @@
 import { visit } from 'jsonc-parser';
 import { z } from 'zod';
-import { fieldSchema } from '../core/field/schema.ts';
-import { sourcesSchema } from '../core/robot/sources.ts';
-import { parametersSchema } from '../core/robot/parameters.ts';
-import { planSchema } from '../core/route/planSchema.ts';
-import { benchSchema } from '../core/benches/index.ts';
+import { fieldSchema } from '../field/schema.ts';
+import { sourcesSchema } from '../robot/sources.ts';
+import { parametersSchema } from '../robot/parameters.ts';
+import { planSchema } from '../route/planSchema.ts';
+import { benchSchema } from '../benches/index.ts';
 import { FILE_LIMITS, jsonExcess } from './json.ts';
 import {
   goalSchema,
@@ -13,8 +13,8 @@ import {
   outcomeSchema,
   promiseSchema,
   runContent,
-  sessionCreateSchema,
-} from './records.ts';
+  sessionSchema,
+} from './practice.ts';
 import {
   distinct,
   idSchema,
@@ -25,8 +25,12 @@ import {
   numberSchema,
   textSchema,
   versionSchema,
-} from '../core/schema/scalars.ts';
-import { columnPieceSchema, telemetryInFileSchema, telemetryLineSchema } from './telemetry.ts';
+} from '../schema/scalars.ts';
+import {
+  columnPieceSchema,
+  telemetryInFileSchema,
+  telemetryLineSchema,
+} from '../telemetry/documents.ts';
 
 /** Why a file was refused: a sentence, and where in the file the fault lies. */
 export class FileError extends Error {
@@ -212,8 +216,8 @@ const runsFileSchema = z.strictObject({
       title: nameSchema,
       startedAt: instantSchema,
       note: noteSchema,
-      goalRuns: sessionCreateSchema.shape.goalRuns,
-      goalHits: sessionCreateSchema.shape.goalHits,
+      goalRuns: sessionSchema.shape.goalRuns,
+      goalHits: sessionSchema.shape.goalHits,
     }),
     { most: MOST },
   ).default([]),
@@ -259,7 +263,7 @@ export const bundleLineSchema = z.discriminatedUnion('corvat', [
   robotFileSchema,
   fieldFileSchema,
   routeFileSchema,
-  sessionCreateSchema.extend({
+  sessionSchema.extend({
     corvat: z.literal('session'),
     version: versionSchema,
     archivedAt: instantSchema.nullable(),

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { telemetryColumn } from '../core/telemetry/columns.ts';
-import { distinct, idSchema, instantSchema, listOf, textSchema } from '../core/schema/scalars.ts';
+import { telemetryColumn } from './columns.ts';
+import { distinct, idSchema, instantSchema, listOf, textSchema } from '../schema/scalars.ts';
 
 /** Most lines of one recording. */
 const MOST_ROWS = 2_000_000;

@@ -1,7 +1,7 @@
 import type { z } from 'zod';
-import { angleCell, angleOfCell } from '../../core/formats/angleText.ts';
-import { numberIn, readTable, TableError, type TableRow } from '../../core/formats/table.ts';
-import type { Point } from '../../core/mathematics/pose.ts';
+import { angleCell, angleOfCell } from '../angleText.ts';
+import { numberIn, readTable, TableError, type TableRow } from '../table.ts';
+import type { Point } from '../../mathematics/pose.ts';
 import { FileError } from '../files.ts';
 
 /** The other sign, without ever giving −0, which no text would keep. */

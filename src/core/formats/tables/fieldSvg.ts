@@ -1,9 +1,9 @@
 import { XMLBuilder, XMLParser, XMLValidator } from 'fast-xml-parser';
 import { z } from 'zod';
-import type { Field, Zone } from '../../core/field/field.ts';
-import { toField, type Point } from '../../core/mathematics/pose.ts';
+import type { Field, Zone } from '../../field/field.ts';
+import { toField, type Point } from '../../mathematics/pose.ts';
 import { FileError, fieldFileSchema, type FieldFile } from '../files.ts';
-import { zoneSchema } from '../../core/field/schema.ts';
+import { zoneSchema } from '../../field/schema.ts';
 import { pointsText } from './cells.ts';
 
 /** Length of the line that shows a start place’s heading, mm. */

@@ -1,10 +1,10 @@
-import { TableError, writeTable, type TableRow } from '../../core/formats/table.ts';
-import { SETUP_PATHS, setupValue, type RobotParameters } from '../../core/robot/parameters.ts';
-import { parametersSchema } from '../../core/robot/parameters.ts';
-import { sourceSchema, type Source, type Sources } from '../../core/robot/sources.ts';
+import { TableError, writeTable, type TableRow } from '../table.ts';
+import { SETUP_PATHS, setupValue, type RobotParameters } from '../../robot/parameters.ts';
+import { parametersSchema } from '../../robot/parameters.ts';
+import { sourceSchema, type Source, type Sources } from '../../robot/sources.ts';
 import { robotFileSchema, type RobotFile } from '../files.ts';
-import { benchSchema } from '../../core/benches/index.ts';
-import { telemetryInFileSchema } from '../telemetry.ts';
+import { benchSchema } from '../../benches/index.ts';
+import { telemetryInFileSchema } from '../../telemetry/documents.ts';
 import { checked, countIn, grouped, readWhole } from './cells.ts';
 
 /**

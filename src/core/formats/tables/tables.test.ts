@@ -1,17 +1,17 @@
-import firstField from '../../../tests/reference/first-version/field.json?raw';
-import firstFieldTable from '../../../tests/reference/first-version/field.csv?raw';
-import firstRoute from '../../../tests/reference/first-version/route.json?raw';
-import firstRouteTable from '../../../tests/reference/first-version/route.csv?raw';
+import firstField from '../../../../tests/reference/first-version/field.json?raw';
+import firstFieldTable from '../../../../tests/reference/first-version/field.csv?raw';
+import firstRoute from '../../../../tests/reference/first-version/route.json?raw';
+import firstRouteTable from '../../../../tests/reference/first-version/route.csv?raw';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import fieldText from '../../../demo/field.json?raw';
-import robotText from '../../../demo/robot.json?raw';
-import heronHide from '../../../demo/route-heron-hide.json?raw';
-import sluice from '../../../demo/route-sluice-and-tide-gauge.json?raw';
-import runsText from '../../../demo/runs.csv?raw';
-import { SETUP_PATHS, STARTING_SETUP, withSetupValues } from '../../core/robot/parameters.ts';
-import type { Ask } from '../../core/moves/questions.ts';
-import type { Move } from '../../core/moves/index.ts';
+import fieldText from '../../../../demo/field.json?raw';
+import robotText from '../../../../demo/robot.json?raw';
+import heronHide from '../../../../demo/route-heron-hide.json?raw';
+import sluice from '../../../../demo/route-sluice-and-tide-gauge.json?raw';
+import runsText from '../../../../demo/runs.csv?raw';
+import { SETUP_PATHS, STARTING_SETUP, withSetupValues } from '../../robot/parameters.ts';
+import type { Ask } from '../../moves/questions.ts';
+import type { Move } from '../../moves/index.ts';
 import {
   readJsonFile,
   writeJsonFile,

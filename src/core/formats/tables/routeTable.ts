@@ -1,9 +1,9 @@
 import { z } from 'zod';
-import { numberIn, TableError, writeTable, type TableRow } from '../../core/formats/table.ts';
-import { planSchema } from '../../core/route/planSchema.ts';
+import { numberIn, TableError, writeTable, type TableRow } from '../table.ts';
+import { planSchema } from '../../route/planSchema.ts';
 import { routeFileSchema, type RouteFile } from '../files.ts';
-import { askSchema } from '../../core/moves/questions.ts';
-import { promiseSchema } from '../records.ts';
+import { askSchema } from '../../moves/questions.ts';
+import { promiseSchema } from '../practice.ts';
 import { checked, countIn, grouped, readWhole } from './cells.ts';
 import { MOVE_COLUMNS, moveIn, moveLine, NEWER_MOVE_COLUMNS } from './moveCells.ts';
 

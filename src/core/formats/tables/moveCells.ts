@@ -1,8 +1,8 @@
-import { numberIn, optionalNumberIn, TableError, type TableRow } from '../../core/formats/table.ts';
-import { angleCell } from '../../core/formats/angleText.ts';
-import { flattened } from '../../core/moves/flattened.ts';
-import type { CellKind, Cells, MoveCells } from '../../core/moves/cells.ts';
-import { definitionOf, isMoveKind, MOVES, moveSchema, type Move } from '../../core/moves/index.ts';
+import { numberIn, optionalNumberIn, TableError, type TableRow } from '../table.ts';
+import { angleCell } from '../angleText.ts';
+import { flattened } from '../../moves/flattened.ts';
+import type { CellKind, Cells, MoveCells } from '../../moves/cells.ts';
+import { definitionOf, isMoveKind, MOVES, moveSchema, type Move } from '../../moves/index.ts';
 import {
   angleIn,
   checked,

@@ -1,11 +1,5 @@
-import {
-  numberIn,
-  optionalNumberIn,
-  TableError,
-  writeTable,
-  type TableRow,
-} from '../../core/formats/table.ts';
-import { angleCell } from '../../core/formats/angleText.ts';
+import { numberIn, optionalNumberIn, TableError, writeTable, type TableRow } from '../table.ts';
+import { angleCell } from '../angleText.ts';
 import type {
   Field,
   FieldLine,
@@ -13,7 +7,7 @@ import type {
   FieldWall,
   StartPlace,
   Zone,
-} from '../../core/field/field.ts';
+} from '../../field/field.ts';
 import { fieldFileSchema, type FieldFile } from '../files.ts';
 import {
   angleIn,
