@@ -7,7 +7,7 @@ import type { LinkFollower } from './linkFollower.ts';
 import { useLinkLines } from './useLink.ts';
 
 /** A recording from the link, with what went missing while it was made. */
-interface Recorded {
+export interface Recorded {
   recording: Recording;
   lost: number;
   /** First and last time by the sender's clock, s. */

@@ -8,7 +8,7 @@ import type { JudgingRoute } from './judgingRoute.ts';
 import type { Keeping } from './useKeeping.ts';
 
 /** What the sheet of any bench is given. */
-interface BenchSheetProps {
+export interface BenchSheetProps {
   robot: Robot;
   records: readonly BenchRecord[];
   /** Routes of this robot with their fields. */
