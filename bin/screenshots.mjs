@@ -6,20 +6,20 @@ import { main } from './userFacingError.mjs';
 /** Pictures of the main views from a Corvat that runs with the demo: `npm run screenshots`. */
 const VIEWS = [
   { name: 'bench', path: '/bench' },
-  ...['ports', 'square', 'rest', 'turn', 'range', 'colour', 'delays'].map((bench) => ({
+  ...['ports', 'square', 'rest', 'turn', 'battery', 'range', 'colour'].map((bench) => ({
     name: bench,
     path: `/bench#${bench}`,
   })),
-  { name: 'route', path: '/route' },
-  { name: 'spread', path: '/route', tab: 'Spread', press: 'Try everything' },
-  { name: 'tuning', path: '/route', tab: 'Tune' },
+  { name: 'route', path: '/route', route: 'Seed Bank by the Flood Mark' },
+  { name: 'spread', path: '/route', route: 'Heron Hide', tab: 'Spread', press: 'Try everything' },
+  { name: 'tuning', path: '/route', route: 'Heron Hide', tab: 'Tune' },
   { name: 'field', path: '/field' },
   { name: 'program', path: '/program' },
-  { name: 'table', path: '/table' },
-  { name: 'verdict', path: '/verdict' },
-  { name: 'chart', path: '/verdict', tab: 'Over time' },
-  { name: 'compare', path: '/verdict', tab: 'Compare' },
-  { name: 'story', path: '/story' },
+  { name: 'table', path: '/table', route: 'Heron Hide' },
+  { name: 'verdict', path: '/verdict', route: 'Heron Hide' },
+  { name: 'chart', path: '/verdict', route: 'Heron Hide', tab: 'Over time' },
+  { name: 'compare', path: '/verdict', route: 'Heron Hide', tab: 'Compare' },
+  { name: 'story', path: '/story', route: 'Heron Hide' },
   { name: 'files', path: '/files' },
 ];
 
@@ -29,12 +29,15 @@ await main(async () => {
     args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--no-first-run'],
   });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  for (const { name, path, tab, press } of VIEWS) {
+  const address = `http://127.0.0.1:${setting('PORT', '4310')}`;
+  const routes = await (await fetch(`${address}/api/v1/routes`)).json();
+  for (const { name, path, route, tab, press } of VIEWS) {
     // From another page: a change of the part behind # alone loads nothing anew.
     await page.goto('about:blank');
-    await page.goto(`http://127.0.0.1:${setting('PORT', '4310')}${path}`, {
-      waitUntil: 'load',
-    });
+    const chosen = routes.find((one) => one.name === route);
+    const query = chosen === undefined ? '' : `?route=${chosen.id}`;
+    await page.goto(address + path + query, { waitUntil: 'load' });
+    if (tab !== undefined) await page.getByRole('tab', { name: tab }).waitFor();
     // The worker's forecast and the advice take a moment.
     await page.waitForTimeout(3500);
     if (tab !== undefined) await page.getByRole('tab', { name: tab }).click();
