@@ -4,6 +4,7 @@ import {
   copyFileSync,
   existsSync,
   mkdirSync,
+  readdirSync,
   readFileSync,
   renameSync,
   rmSync,
@@ -38,10 +39,12 @@ export function ensurePackages(root = ROOT) {
     .digest('hex');
   const packages = join(root, 'node_modules');
   const stamp = join(packages, '.corvat-lock');
-  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
+  const installed = () => existsSync(stamp) && readFileSync(stamp, 'utf8') === lock;
+  if (installed()) return;
   console.error('Installing npm packages …');
-  const beside = join(root, '.packages');
-  rmSync(beside, { recursive: true, force: true });
+  dropAbandoned(root);
+  // A folder of one's own: another start may be installing the same packages.
+  const beside = join(root, `.packages-${process.pid}`);
   mkdirSync(beside, { recursive: true });
   for (const file of ['package.json', 'package-lock.json']) {
     copyFileSync(join(root, file), join(beside, file));
@@ -58,10 +61,22 @@ export function ensurePackages(root = ROOT) {
     );
   }
   writeFileSync(join(beside, 'node_modules', '.corvat-lock'), lock);
-  rmSync(join(beside, 'old'), { recursive: true, force: true });
-  if (existsSync(packages)) renameSync(packages, join(beside, 'old'));
-  renameSync(join(beside, 'node_modules'), packages);
+  // Whoever is ready first puts them in place; nothing is taken from under a start that uses them.
+  if (!installed()) {
+    if (existsSync(packages)) renameSync(packages, join(beside, 'old'));
+    renameSync(join(beside, 'node_modules'), packages);
+  }
   rmSync(beside, { recursive: true, force: true });
+}
+
+/** Removes what installations left that were cut off: those whose process is gone. */
+function dropAbandoned(root) {
+  for (const name of readdirSync(root)) {
+    const [, pid] = /^\.packages-(\d+)$/.exec(name) ?? [];
+    if (pid !== undefined && !existsSync(`/proc/${pid}`)) {
+      rmSync(join(root, name), { recursive: true, force: true });
+    }
+  }
 }
 
 /**

@@ -1,5 +1,13 @@
 import { spawn, spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import {
+  existsSync,
+  mkdirSync,
+  readFileSync,
+  readdirSync,
+  rmSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
 import { createServer, type Server } from 'node:net';
 import { userInfo } from 'node:os';
 import { join, resolve } from 'node:path';
@@ -377,4 +385,34 @@ it('packages that cannot be installed leave those of before as they were', () =>
   });
   expect(stdout).toMatch(/could not be installed.*The packages of before are still there\./);
   expect(existsSync(join(root, 'node_modules', 'old', 'index.js'))).toBe(true);
+});
+
+it('two starts at once that find other packages both have them in the end, and leave nothing behind', async () => {
+  const root = join(FOLDER, 'both');
+  mkdirSync(join(root, 'node_modules'), { recursive: true });
+  // One small package as the project's own lock file has it.
+  const { packages } = JSON.parse(readFileSync(join(ROOT, 'package-lock.json'), 'utf8')) as {
+    packages: Record<string, { version: string }>;
+  };
+  const one = packages['node_modules/ms']!;
+  const about = { name: 'x', version: '1.0.0', dependencies: { ms: one.version } };
+  writeFileSync(join(root, 'package.json'), JSON.stringify(about));
+  const lock = { lockfileVersion: 3, packages: { '': about, 'node_modules/ms': one } };
+  writeFileSync(join(root, 'package-lock.json'), JSON.stringify({ ...about, ...lock }));
+  const script = `
+    import { ensurePackages } from './bin/setup.mjs';
+    ensurePackages(${JSON.stringify(root)});`;
+  const ended = [1, 2].map(
+    () =>
+      new Promise((resolve) => {
+        const options = { cwd: ROOT, stdio: 'ignore' } as const;
+        spawn(process.execPath, ['--input-type=module', '-e', script], options).once(
+          'exit',
+          resolve,
+        );
+      }),
+  );
+  expect(await Promise.all(ended)).toEqual([0, 0]);
+  expect(existsSync(join(root, 'node_modules', 'ms', 'index.js'))).toBe(true);
+  expect(readdirSync(root).filter((name) => name.startsWith('.packages'))).toEqual([]);
 });
