@@ -7,6 +7,7 @@ import { deceleration, driveDelay } from '../robot/stopping.ts';
 import type { Ending } from '../program/endings/index.ts';
 import type { StraightInstruction } from '../program/instructions/straight.ts';
 import { powerPerRate } from '../program/power.ts';
+import { heldWords } from './words.ts';
 import type { Steering } from '../program/steerings/index.ts';
 
 /** s after which a move that waits for a sensor gives up when nothing else is said. */
@@ -112,21 +113,26 @@ export function lightUntil(
   return { kind: 'light', sensor, below: sees === 'dark', threshold: setup.light.threshold };
 }
 
-/** The loop that holds a straight; null when nothing does. */
-export function heldLoop({ hold }: { hold: 'none' | 'encoders' | 'gyro' }) {
-  return hold === 'none' ? null : hold;
-}
-
-export function heldByGyro({ hold }: { hold: 'none' | 'encoders' | 'gyro' }): boolean {
-  return hold === 'gyro';
-}
-
 /** The heading that the program believes after a held straight. */
 export function heldHeading(
   { hold, heading }: { hold: string; heading: number | null },
   before: number,
 ): number {
   return hold === 'gyro' && heading !== null ? before + headingError(heading, before) : before;
+}
+
+/** What all straights that are held, or not, have in common. */
+export const heldStraight = {
+  guide: heldWords,
+  headingAfter: heldHeading,
+  loop: ({ hold }: Pick<Held, 'hold'>) => (hold === 'none' ? null : hold),
+  readsGyro: ({ hold }: Pick<Held, 'hold'>) => hold === 'gyro',
+};
+
+/** How a straight is held. */
+interface Held {
+  hold: 'none' | 'encoders' | 'gyro';
+  heading: number | null;
 }
 
 /**

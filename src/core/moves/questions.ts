@@ -28,71 +28,97 @@ export const askSchema = z.discriminatedUnion('kind', [
 ]);
 export type Ask = z.output<typeof askSchema>;
 
-/** Plausible numbers of each kind of question, in the order in which people are offered them. */
-export const STARTING_ASKS: { [Kind in Ask['kind']]: Extract<Ask, { kind: Kind }> } = {
-  range: { kind: 'range', sensor: 'ahead', nearerThan: 100 },
-  light: { kind: 'light', sensor: 'first', sees: 'dark' },
-  colour: { kind: 'colour', colour: 'red' },
-  touch: { kind: 'touch' },
-  arm: { kind: 'arm', angle: 1 },
-  servo: { kind: 'servo', position: 0.5 },
+/** What is known of a kind of question as people plan it. */
+interface AskDefinition<A> {
+  /** Plausible numbers of a new one. */
+  starting: A;
+  /** Where its numbers stand in the cells of a table. */
+  cells: Cells;
+  /** The question as a program asks it, with the robot's own numbers. */
+  question: (ask: A, setup: RobotParameters) => Question;
+  /** When the answer is yes, in a few words: “nearer than 100 mm”. */
+  words: (ask: A) => string;
+}
+
+/** Every kind of question: the only list of them. */
+const ASKS: { [Kind in Ask['kind']]: AskDefinition<Extract<Ask, { kind: Kind }>> } = {
+  range: {
+    starting: { kind: 'range', sensor: 'ahead', nearerThan: 100 },
+    cells: { 'ask.sensor': ['sensor', 'text'], 'ask.nearerThan': ['nearer_mm', 'number'] },
+    question({ sensor, nearerThan }, { range, rangeSide }) {
+      const { offset } = sensor === 'ahead' ? range : rangeSide;
+      return { kind: 'range', sensor, reading: nearerThan + offset };
+    },
+    words: ({ sensor, nearerThan }) =>
+      `nearer than ${lengthText(nearerThan)}${sensor === 'side' ? ' at the side' : ''}`,
+  },
+  light: {
+    starting: { kind: 'light', sensor: 'first', sees: 'dark' },
+    cells: { 'ask.sensor': ['sensor', 'text'], 'ask.sees': ['sees', 'text'] },
+    question: (ask, { light }) => ({
+      kind: 'light',
+      sensor: ask.sensor,
+      below: ask.sees === 'dark',
+      threshold: light.threshold,
+    }),
+    words: (ask) => ask.sees,
+  },
+  colour: {
+    starting: { kind: 'colour', colour: 'red' },
+    cells: { 'ask.colour': ['colour', 'text'] },
+    question({ colour }, { colours }) {
+      const known = colourNamed(colours, colour);
+      return {
+        kind: 'colour',
+        name: colour,
+        rule: known === undefined ? null : colourRule(known),
+      };
+    },
+    words: ({ colour }) => colour,
+  },
+  touch: {
+    starting: { kind: 'touch' },
+    cells: {},
+    question: (ask) => ask,
+    words: () => 'touching',
+  },
+  arm: {
+    starting: { kind: 'arm', angle: 1 },
+    cells: { 'ask.angle': ['arm_deg', 'angle'] },
+    question: (ask) => ({ kind: 'arm', atLeast: ask.angle }),
+    words: (ask) => `arm at ${ask.angle < 0 ? '−' : ''}${angleText(ask.angle, 0)} or more`,
+  },
+  servo: {
+    starting: { kind: 'servo', position: 0.5 },
+    cells: { 'ask.position': ['servo_share', 'number'] },
+    question: ({ position }) => ({ kind: 'servo', atLeast: position }),
+    words: ({ position }) => `servo at ${formatNumber(100 * position, 0)} % or more`,
+  },
 };
 
-/** Where a question stands in the cells of a table, under the name of its member. */
-export const ASK_CELLS: Readonly<Record<Ask['kind'], Cells>> = {
-  range: { 'ask.sensor': ['sensor', 'text'], 'ask.nearerThan': ['nearer_mm', 'number'] },
-  light: { 'ask.sensor': ['sensor', 'text'], 'ask.sees': ['sees', 'text'] },
-  colour: { 'ask.colour': ['colour', 'text'] },
-  touch: {},
-  arm: { 'ask.angle': ['arm_deg', 'angle'] },
-  servo: { 'ask.position': ['servo_share', 'number'] },
-};
+function askOf<A extends Ask>({ kind }: Pick<A, 'kind'>): AskDefinition<A> {
+  return ASKS[kind] as unknown as AskDefinition<A>;
+}
+
+/** The kinds of question, in the order in which people are offered them. */
+export const ASK_KINDS = Object.keys(ASKS) as Ask['kind'][];
+
+/** A new question of a kind with plausible numbers. */
+export function startingAsk(kind: Ask['kind']): Ask {
+  return ASKS[kind].starting;
+}
+
+/** Where a question stands in the cells of a table, by its kind. */
+export const ASK_CELLS = Object.fromEntries(
+  Object.entries(ASKS).map(([kind, { cells }]) => [kind, cells]),
+) as Readonly<Record<Ask['kind'], Cells>>;
 
 /** The question as a program asks it, with the robot's own numbers. */
 export function questionOf(ask: Ask, setup: RobotParameters): Question {
-  switch (ask.kind) {
-    case 'range': {
-      const { offset } = ask.sensor === 'ahead' ? setup.range : setup.rangeSide;
-      return { kind: 'range', sensor: ask.sensor, reading: ask.nearerThan + offset };
-    }
-    case 'light':
-      return {
-        kind: 'light',
-        sensor: ask.sensor,
-        below: ask.sees === 'dark',
-        threshold: setup.light.threshold,
-      };
-    case 'colour': {
-      const known = colourNamed(setup.colours, ask.colour);
-      return {
-        kind: 'colour',
-        name: ask.colour,
-        rule: known === undefined ? null : colourRule(known),
-      };
-    }
-    case 'touch':
-      return ask;
-    case 'arm':
-      return { kind: 'arm', atLeast: ask.angle };
-    case 'servo':
-      return { kind: 'servo', atLeast: ask.position };
-  }
+  return askOf(ask).question(ask, setup);
 }
 
 /** When the answer is yes, in a few words: “nearer than 100 mm”. */
 export function askWords(ask: Ask): string {
-  switch (ask.kind) {
-    case 'range':
-      return `nearer than ${lengthText(ask.nearerThan)}${ask.sensor === 'side' ? ' at the side' : ''}`;
-    case 'light':
-      return ask.sees;
-    case 'colour':
-      return ask.colour;
-    case 'touch':
-      return 'touching';
-    case 'arm':
-      return `arm at ${ask.angle < 0 ? '−' : ''}${angleText(ask.angle, 0)} or more`;
-    case 'servo':
-      return `servo at ${formatNumber(100 * ask.position, 0)} % or more`;
-  }
+  return askOf(ask).words(ask);
 }

@@ -1,4 +1,4 @@
-import { STARTING_ASKS, type Ask } from '../../core/moves/questions.ts';
+import { ASK_KINDS, startingAsk, type Ask } from '../../core/moves/questions.ts';
 import type { RobotParameters } from '../../core/robot/parameters.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { QuantityField } from '../../ui/QuantityField.tsx';
@@ -26,14 +26,14 @@ interface AskFieldsProps {
 
 /** A question to a sensor with its numbers. */
 export function AskFields({ label, ask, kinds, setup, onChange }: AskFieldsProps) {
-  const offered = kinds ?? (Object.keys(KINDS) as Ask['kind'][]);
+  const offered = kinds ?? ASK_KINDS;
   return (
     <>
       <Picker
         label={label}
         value={ask.kind}
         options={offered.map((kind) => ({ value: kind, label: KINDS[kind] }))}
-        onChange={(kind) => onChange(STARTING_ASKS[kind as Ask['kind']])}
+        onChange={(kind) => onChange(startingAsk(kind as Ask['kind']))}
       />
       <AskNumbers ask={ask} setup={setup} onChange={onChange} />
     </>

@@ -1,4 +1,4 @@
-import { STARTING_ASKS, type Ask } from '../../core/moves/questions.ts';
+import { startingAsk, type Ask } from '../../core/moves/questions.ts';
 import type { RobotParameters } from '../../core/robot/parameters.ts';
 import type { RoutePlan } from '../../core/route/plan.ts';
 import { Choice } from '../../ui/Choice.tsx';
@@ -46,7 +46,7 @@ export function StartSheet({ plan, setup, checks, onChange }: StartSheetProps) {
             { value: 'once', label: 'at once' },
             { value: 'sign', label: 'at a sign' },
           ]}
-          onChange={(when) => put(when === 'once' ? undefined : STARTING_ASKS.range)}
+          onChange={(when) => put(when === 'once' ? undefined : startingAsk('range'))}
         />
         {startBy !== undefined && (
           <AskFields

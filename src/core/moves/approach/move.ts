@@ -2,17 +2,10 @@ import { formatNumber } from '../../mathematics/quantity.ts';
 import { stoppingDistance } from '../../robot/motor.ts';
 import { approachDelay, deceleration } from '../../robot/stopping.ts';
 import { HELD_CELLS } from '../cells.ts';
-import {
-  reachableSpeed,
-  heldHeading,
-  heldSteering,
-  heldByGyro,
-  heldLoop,
-  straightInstruction,
-} from '../compiling.ts';
+import { reachableSpeed, heldSteering, heldStraight, straightInstruction } from '../compiling.ts';
 import { defineMove, type MoveOf } from '../definition.ts';
 import { held, length, startingHeld } from '../members.ts';
-import { heldWords, lengthText } from '../words.ts';
+import { lengthText } from '../words.ts';
 
 /** Drive until the range sensor is `distance` mm away from what it sees. */
 export const approachMove = defineMove({
@@ -24,7 +17,7 @@ export const approachMove = defineMove({
   starting: { distance: 100, speed: 180, ...startingHeld, timeLimit: 6 },
   title: ({ distance }) => `Approach to ${lengthText(distance)}`,
   shortTitle: ({ distance }) => `to ${formatNumber(distance, 0)}`,
-  guide: heldWords,
+  ...heldStraight,
   cells: { always: { distance: ['distance_mm', 'number'], ...HELD_CELLS } },
   compile(move, setup, heading) {
     const speed = reachableSpeed(move.speed, setup);
@@ -38,14 +31,11 @@ export const approachMove = defineMove({
       stoppingDistance: rollsOn,
     };
   },
-  headingAfter: heldHeading,
-  loop: heldLoop,
   aim: (move) => ({
     name: 'distance',
     value: move.distance,
     to: (distance) => ({ ...move, distance }),
   }),
-  readsGyro: heldByGyro,
 });
 
 export type ApproachMove = MoveOf<typeof approachMove>;

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { defineMove, type MoveOf } from '../definition.ts';
-import { ASK_CELLS, askSchema, askWords, questionOf, STARTING_ASKS } from '../questions.ts';
+import { ASK_CELLS, askSchema, askWords, questionOf, startingAsk } from '../questions.ts';
 
 /**
  * Look, and go one of two ways: the moves up to “otherwise” when the answer is yes, those after it when it
@@ -12,7 +12,7 @@ export const chooseMove = defineMove({
   key: 'E',
   purpose: 'one way or the other, by a look',
   members: { ask: askSchema, looks: z.int().min(1).max(99) },
-  starting: { ask: STARTING_ASKS.range, looks: 5 },
+  starting: { ask: startingAsk('range'), looks: 5 },
   bracket: 'opens',
   title: ({ ask }) => `If ${askWords(ask)}`,
   shortTitle: () => 'if',

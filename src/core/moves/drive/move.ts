@@ -1,9 +1,7 @@
 import {
   reachableSpeed,
-  heldHeading,
   heldSteering,
-  heldByGyro,
-  heldLoop,
+  heldStraight,
   lengthNumbers,
   straightInstruction,
 } from '../compiling.ts';
@@ -12,7 +10,7 @@ import { defineMove, type MoveOf } from '../definition.ts';
 import { millimetres } from '../../schema/numbers.ts';
 import { held, startingHeld } from '../members.ts';
 import { formatNumber } from '../../mathematics/quantity.ts';
-import { heldWords, lengthText } from '../words.ts';
+import { lengthText } from '../words.ts';
 
 /** Drive a distance, mm; negative is backwards. */
 export const driveMove = defineMove({
@@ -25,7 +23,7 @@ export const driveMove = defineMove({
   title: ({ distance }) => `Drive ${distance < 0 ? 'back ' : ''}${lengthText(Math.abs(distance))}`,
   shortTitle: ({ distance }) =>
     `${distance < 0 ? 'back' : 'on'} ${formatNumber(Math.abs(distance), 0)}`,
-  guide: heldWords,
+  ...heldStraight,
   cells: { always: { distance: ['distance_mm', 'number'], ...HELD_CELLS } },
   compile(move, setup, heading) {
     const speed = reachableSpeed(move.speed, setup);
@@ -39,14 +37,11 @@ export const driveMove = defineMove({
       ...lengthNumbers(Math.abs(move.distance), speed, move, setup),
     };
   },
-  headingAfter: heldHeading,
-  loop: heldLoop,
   aim: (move) => ({
     name: 'distance',
     value: move.distance,
     to: (distance) => ({ ...move, distance }),
   }),
-  readsGyro: heldByGyro,
 });
 
 export type DriveMove = MoveOf<typeof driveMove>;

@@ -2,16 +2,13 @@ import { z } from 'zod';
 import { HELD_CELLS } from '../cells.ts';
 import {
   reachableSpeed,
-  heldHeading,
   heldSteering,
-  heldByGyro,
-  heldLoop,
+  heldStraight,
   lightUntil,
   straightInstruction,
 } from '../compiling.ts';
 import { defineMove } from '../definition.ts';
 import { held, sees, startingHeld } from '../members.ts';
-import { heldWords } from '../words.ts';
 
 /** Drive until a light sensor sees something dark, or something light. */
 export const untilLineMove = defineMove({
@@ -30,7 +27,7 @@ export const untilLineMove = defineMove({
   },
   title: (move) => `${move.backwards ? 'Back' : 'Drive'} until ${move.sees}`,
   shortTitle: (move) => `to ${move.sees}`,
-  guide: heldWords,
+  ...heldStraight,
   cells: {
     always: {
       sees: ['sees', 'text'],
@@ -46,7 +43,4 @@ export const untilLineMove = defineMove({
       until: lightUntil(move.sensor, move.sees, setup),
     };
   },
-  headingAfter: heldHeading,
-  loop: heldLoop,
-  readsGyro: heldByGyro,
 });

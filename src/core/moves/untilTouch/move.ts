@@ -1,15 +1,7 @@
 import { HELD_CELLS } from '../cells.ts';
-import {
-  reachableSpeed,
-  heldHeading,
-  heldSteering,
-  heldByGyro,
-  heldLoop,
-  straightInstruction,
-} from '../compiling.ts';
+import { reachableSpeed, heldSteering, heldStraight, straightInstruction } from '../compiling.ts';
 import { defineMove } from '../definition.ts';
 import { held, startingHeld } from '../members.ts';
-import { heldWords } from '../words.ts';
 
 /** Drive until the bumper is pressed. */
 export const untilTouchMove = defineMove({
@@ -21,7 +13,7 @@ export const untilTouchMove = defineMove({
   starting: { speed: 150, ...startingHeld, timeLimit: 4 },
   title: () => 'Drive until touch',
   shortTitle: () => 'touch',
-  guide: heldWords,
+  ...heldStraight,
   cells: { always: HELD_CELLS },
   compile(move, setup, heading) {
     const speed = (setup.touch.behind ? -1 : 1) * reachableSpeed(move.speed, setup);
@@ -30,8 +22,5 @@ export const untilTouchMove = defineMove({
       until: { kind: 'touch' },
     };
   },
-  headingAfter: heldHeading,
-  loop: heldLoop,
-  readsGyro: heldByGyro,
   touches: true,
 });

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { bareField } from '../../../../tests/fixtures/field.ts';
 import { runRandomness } from '../../mathematics/randomness.ts';
 import { mean, standardDeviation } from '../../mathematics/sample.ts';
-import { STARTING_ASKS, questionOf, type Ask } from '../../moves/questions.ts';
+import { questionOf, startingAsk, type Ask } from '../../moves/questions.ts';
 import { colourNamed, hueColour, outsideRule, colourRule, rgbOf } from '../../robot/colours.ts';
 import { STARTING_SETUP } from '../../robot/parameters.ts';
 import { Plant } from '../../simulation/plant.ts';
@@ -104,10 +104,10 @@ describe('the majority of looks', () => {
 
 describe('a question', () => {
   const asks: [string, Ask, number][] = [
-    ['range near its limit', { ...STARTING_ASKS.range, nearerThan: 231 }, 739],
-    ['light at an edge', STARTING_ASKS.light, 590],
-    ['colour at an edge', STARTING_ASKS.colour, 293.5],
-    ['colour beside the line', STARTING_ASKS.colour, 400],
+    ['range near its limit', { kind: 'range', sensor: 'ahead', nearerThan: 231 }, 739],
+    ['light at an edge', startingAsk('light'), 590],
+    ['colour at an edge', startingAsk('colour'), 293.5],
+    ['colour beside the line', startingAsk('colour'), 400],
   ];
   it.each(asks)('says yes as often as it is said to: %s', (_, ask, x) => {
     const question = questionOf(ask, STARTING_SETUP);
