@@ -133,5 +133,9 @@ describe('the battery bench, on the practice robot', () => {
     await page.getByText(/^Setup 2 uses record 1/).waitFor();
     const after = (await call<Robot>('GET', `robots/${own.id}`)).body.setup.setup;
     expect(Math.abs(after.battery.speedFollows - 1)).toBeLessThan(0.2);
+    // Straights are no turns: another move begins with an empty table.
+    await page.getByText('a turn', { exact: true }).click();
+    await expect.poll(() => page.locator('tbody tr').count()).toBe(2);
+    await page.getByRole('heading', { name: /^Drive the same move on a full pack/ }).waitFor();
   });
 });

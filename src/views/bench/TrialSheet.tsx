@@ -161,7 +161,12 @@ export function TrialSheet<B extends AnyTrialBench, R>(props: TrialSheetProps<B,
               <Options
                 bench={bench}
                 setup={setup}
-                onChange={(part) => change({ bench: { ...bench, ...part } })}
+                onChange={(part) => {
+                  const next = { ...bench, ...part };
+                  // Readings of something else are none of this: a bench that drops them begins anew.
+                  const fresh = part.trials === undefined ? rows : [];
+                  change({ bench: next, rows: withReadyRows(fresh, definition.columns(next)) });
+                }}
               />
             </div>
           )}
