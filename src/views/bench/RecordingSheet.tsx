@@ -42,7 +42,7 @@ interface RecordingSheetProps<B extends RecordedBench, A, S> extends Pick<
   /** More to see of what was found, and what helps. */
   below?: ReactNode;
   beside?: ReactNode;
-  /** Numbers of the setup that the recording gives, and what their use means. */
+  /** Numbers of the setup that were found, and what their use means. */
   values: Record<string, number>;
   inSetup?: { title: string; note: string };
   trend: (bench: B) => Trend | null;
