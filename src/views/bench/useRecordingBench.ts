@@ -32,7 +32,7 @@ interface RecordingBenchOptions<B extends RecordedBench, A, S> extends Pick<
   analyse: (worker: BenchWorker, recording: Recording, rightPositive: boolean) => Promise<A | null>;
   /** What is wrong with a recording that says nothing. */
   nothing: string;
-  /** @param said what somebody said of the recording when it was taken */
+  /** @param said what somebody said of the telemetry when it was taken */
   recordOf: (analysis: A, under: RecordedUnder, said: S | null) => B;
 }
 
@@ -40,7 +40,7 @@ interface RecordingBenchOptions<B extends RecordedBench, A, S> extends Pick<
 export interface RecordingBench<B extends RecordedBench, A, S = never> {
   worker: BenchWorker;
   kept: readonly BenchRecord<B>[];
-  /** The recording that is shown, as it was analysed, and the record that it became. */
+  /** The telemetry that is shown, as it was analysed, and the record that it became. */
   shown: { analysis: A; lost: number; record: BenchRecord<B> | null } | null;
   conditions: Conditions;
   setConditions: (conditions: Conditions) => void;
