@@ -141,6 +141,12 @@ function RouteSheet(props: RouteViewProps) {
   const ways = useWays(experiment, !passed && panel === 'move' ? step : -1);
   const changed =
     plan !== revision.plan || continued !== null || field.revision.id !== revision.fieldRevisionId;
+  const unchosen = move === null;
+  // Hundreds of robots are put down for it: not again with every frame of the playback.
+  const startSays = useMemo(
+    () => (unchosen ? startChecks(experiment) : []),
+    [unchosen, experiment],
+  );
   const sign = plan.startBy === undefined ? 'at once' : askWords(plan.startBy);
   const references = steps.flatMap((_, i) => (state.budget.steps[i]?.relocalises ? [i] : []));
   const select = (id: string) => {
@@ -309,12 +315,7 @@ function RouteSheet(props: RouteViewProps) {
           )}
           {panel === 'move' &&
             (move === null ? (
-              <StartSheet
-                plan={plan}
-                setup={setup}
-                checks={startChecks(experiment)}
-                onChange={change}
-              />
+              <StartSheet plan={plan} setup={setup} checks={startSays} onChange={change} />
             ) : (
               <MoveSheet
                 plan={plan}
