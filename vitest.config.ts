@@ -2,7 +2,11 @@ import { defineConfig } from 'vitest/config';
 import { WORKERS } from './tests/application.ts';
 
 /** Facts that take many simulated runs or a compiler to check. */
-const EXPERIMENTS = ['src/**/*.experiment.test.ts', 'tests/program/*.test.ts'];
+const EXPERIMENTS = [
+  'src/**/*.experiment.test.ts',
+  'tests/program/*.test.ts',
+  'tests/plant/*.test.ts',
+];
 
 // What is logged on purpose by tests of faults is not for the eye.
 const env = { CORVAT_LOG: '/dev/null' };
@@ -36,7 +40,7 @@ export default defineConfig({
         test: {
           name: 'application',
           include: ['tests/**/*.test.ts'],
-          exclude: ['tests/program/**'],
+          exclude: EXPERIMENTS,
           globalSetup: ['tests/application.ts'],
           testTimeout: 60_000,
           hookTimeout: 120_000,

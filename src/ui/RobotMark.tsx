@@ -1,8 +1,10 @@
-import { visibleEdges, type Field } from '../core/field/field.ts';
+import { useMemo } from 'react';
+import type { Field } from '../core/field/field.ts';
 import { rectangle } from '../core/mathematics/polygon.ts';
 import { toField, type Point, type Pose } from '../core/mathematics/pose.ts';
-import { nearestInCone, packSegments } from '../core/mathematics/ray.ts';
 import type { RangeSensor, RobotParameters } from '../core/robot/parameters.ts';
+import { Plant } from '../core/simulation/plant.ts';
+import { worldOf } from '../core/simulation/world.ts';
 import styles from './RobotMark.module.css';
 
 interface RobotMarkProps {
@@ -12,7 +14,7 @@ interface RobotMarkProps {
   drawn: (point: Point) => Point;
 }
 
-/** The robot to scale where it stands: outline, wheels, tool point the beams of its range sensors and its light sensors. */
+/** The robot to scale where it stands: outline, wheels, tool point, the beams of its range sensors and its light sensors. */
 export function RobotMark({ pose, setup, field, drawn }: RobotMarkProps) {
   const { body, drive, range, rangeSide, light } = setup;
   const at = (x: number, y: number) => drawn(toField(pose, { x, y }));
@@ -25,11 +27,11 @@ export function RobotMark({ pose, setup, field, drawn }: RobotMarkProps) {
     rectangle(-drive.wheelDiameter / 2, (side * drive.track) / 2 - 7, drive.wheelDiameter, 14);
   const tool = at(body.toolX, body.toolY);
   const front = at(body.ahead, body.toolY);
-  const solid = packSegments(visibleEdges(field));
+  const seeing = useMemo(() => new Plant(setup, worldOf(field)), [setup, field]);
   const beamOf = (one: RangeSensor) => {
     const sensor = toField(pose, one);
     const towards = pose.heading + one.heading;
-    const reach = nearestInCone(solid, sensor.x, sensor.y, towards, one.coneHalfAngle);
+    const reach = seeing.nearest(sensor, towards, one.coneHalfAngle);
     const length = Math.min(reach, one.longest);
     return {
       eye: drawn(sensor),

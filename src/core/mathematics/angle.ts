@@ -2,6 +2,7 @@ const FULL_TURN = 2 * Math.PI;
 
 /** Wraps an angle in radians into (−π, π]. */
 export function wrapAngle(angle: number): number {
+  if (angle > -Math.PI && angle <= Math.PI) return angle;
   const wrapped = angle - FULL_TURN * Math.round(angle / FULL_TURN);
   // Math.round sends exactly half a turn either way; the interval is closed at +π only.
   if (wrapped <= -Math.PI) return wrapped + FULL_TURN;

@@ -1,9 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { circularMean, degrees, headingError, radians, wrapAngle } from './angle.ts';
-import { edgesOf, insidePolygon, middleOf, rectangle } from './polygon.ts';
+import { insidePolygon, middleOf, rectangle } from './polygon.ts';
 import { compose, inverse, relativeTo } from './pose.ts';
-import { nearestInCone, packSegments } from './ray.ts';
 
 const pose = fc.record({
   x: fc.double({ min: -3000, max: 3000, noNaN: true }),
@@ -70,38 +69,5 @@ describe('polygons', () => {
     expect(insidePolygon({ x: 5, y: 2 }, notched)).toBe(true);
     expect(insidePolygon({ x: 5, y: 8 }, notched)).toBe(false);
     expect(middleOf(rectangle(10, 20, 4, 8))).toEqual({ x: 12, y: 24 });
-  });
-});
-
-describe('a range beam', () => {
-  const room = packSegments(edgesOf(rectangle(0, 0, 2000, 1000)));
-
-  it('reads d / cos ψ along a ray that meets a wall at incidence ψ', () => {
-    const incidence = radians(25);
-    const reading = nearestInCone(room, 1500, 500, incidence, 0);
-    expect(reading).toBeCloseTo(500 / Math.cos(incidence), 9);
-  });
-
-  it('reads the perpendicular distance when the cone is wider than the incidence', () => {
-    expect(nearestInCone(room, 1500, 500, radians(8), radians(10))).toBeCloseTo(500, 9);
-  });
-
-  it('never reads more than a ray inside the cone', () => {
-    fc.assert(
-      fc.property(
-        fc.double({ min: 10, max: 1990, noNaN: true }),
-        fc.double({ min: 10, max: 990, noNaN: true }),
-        fc.double({ min: -3, max: 3, noNaN: true }),
-        fc.double({ min: -0.3, max: 0.3, noNaN: true }),
-        (x, y, direction, within) => {
-          const cone = nearestInCone(room, x, y, direction, 0.3);
-          expect(cone).toBeLessThanOrEqual(nearestInCone(room, x, y, direction + within, 0) + 1e-6);
-        },
-      ),
-    );
-  });
-
-  it('reads nothing where nothing stands', () => {
-    expect(nearestInCone(new Float64Array(0), 0, 0, 0, 0.2)).toBe(Infinity);
   });
 });

@@ -6,44 +6,18 @@ import type { RandomGenerator } from 'pure-rand/types/RandomGenerator';
 /** Draws standard normal or uniform [0, 1) numbers. */
 export type Draw = () => number;
 
-/**
- * The randomness of one run. Every purpose has a stream of its own, so that two variants of a
- * route see the same put-down, the same battery and the same ground even when one of them asks a
- * sensor more often: common random numbers.
- */
-export interface RunRandomness {
-  placement: Draw;
-  power: Draw;
-  gyro: Draw;
-  gyroNoise: Draw;
-  range: Draw;
-  rangeDropout: Draw;
-  ground: Draw;
-  bump: Draw;
-  phase: Draw;
-  light: Draw;
-  contact: Draw;
+/** Which run it is: everything that chance gives a run follows from these two. */
+export interface RunSeed {
+  seed: number;
+  run: number;
 }
 
-/**
- * The streams of run number `run` under a seed. They depend on nothing else, so a forecast is the
- * same however many workers share its runs.
- */
-export function runRandomness(seed: number, run: number): RunRandomness {
-  const normal = (purpose: number) => standardNormal(stream(seed, run, purpose));
-  return {
-    placement: normal(1),
-    power: normal(2),
-    gyro: normal(3),
-    gyroNoise: normal(4),
-    range: normal(5),
-    rangeDropout: uniform(seed, run, 6),
-    ground: normal(7),
-    bump: uniform(seed, run, 8),
-    phase: uniform(seed, run, 9),
-    light: normal(21),
-    contact: normal(22),
-  };
+/** The stream of the waits before a move's first tick; simulation/plant/streams.ts has the plant's own. */
+const PHASE = 9;
+
+/** The wait before each move's first tick, as shares of the loop period. */
+export function phasesOf({ seed, run }: RunSeed): Draw {
+  return uniform(seed, run, PHASE);
 }
 
 /** A seeded source of uniform numbers in [0, 1), one stream for each (run, purpose). */
@@ -86,9 +60,9 @@ for (let layer = 0; layer <= LAYERS; layer++) {
 
 /**
  * Standard normal numbers from uniform ones by the ziggurat of Marsaglia and Tsang (2000): nearly
- * always one uniform number and one product, which is what a forecast spends much of its time on. It
- * stands here and is not taken from a package because those at hand use Math.log, whose last digit
- * the language leaves to the engine: a run would not be the same in the browser and on the server.
+ * always one uniform number and one product. It stands here and is not taken from a package because
+ * those at hand use Math.log, whose last digit the language leaves to the engine: a run would not be the
+ * same in the browser and on the server. The compiled plant draws in the same way.
  * One 32-bit number gives the layer by its first seven bits and the place in it by the others, which
  * share nothing (Doornik's objection to the first form).
  */

@@ -15,13 +15,7 @@ import { newMove } from '../moves/index.ts';
 import { withSetupValues, type RobotParameters } from '../robot/parameters.ts';
 import { ProgramRun } from '../simulation/program.ts';
 import { Plant, type StepObserver } from '../simulation/plant.ts';
-import {
-  normal,
-  runRandomness,
-  uniform,
-  type Draw,
-  type RunRandomness,
-} from '../mathematics/randomness.ts';
+import { normal, phasesOf, uniform, type Draw } from '../mathematics/randomness.ts';
 import { startPose } from '../simulation/run.ts';
 import { worldOf, worldOfEdges } from '../simulation/world.ts';
 import type { TelemetryLine } from '../telemetry/lines.ts';
@@ -64,7 +58,8 @@ export class PracticeHub {
   private plant: Plant;
   private readonly floor: Plant;
   private readonly observer: HubObserver;
-  private randomness: RunRandomness;
+  /** The waits before the first ticks of this seating's moves. */
+  private phase: Draw;
   private readonly hand: Draw;
   private readonly luck: Draw;
   private readonly sensor: Draw;
@@ -103,7 +98,7 @@ export class PracticeHub {
     this.hand = normal(seed, 1, 11);
     this.luck = uniform(seed, 1, 12);
     this.sensor = normal(seed, 1, 13);
-    this.randomness = runRandomness(seed, 1);
+    this.phase = phasesOf({ seed, run: 1 });
     this.voltage = truth.setup.battery.voltage;
     this.drift = truth.quietDrift;
     this.observer = new HubObserver((plant) => this.say(plant));
@@ -170,9 +165,10 @@ export class PracticeHub {
   private putDown(start = START, plant = this.floor): void {
     this.clock += this.plant.time;
     this.seating++;
-    this.randomness = runRandomness(this.seed, this.seating);
+    const chance = { seed: this.seed, run: this.seating };
+    this.phase = phasesOf(chance);
     this.plant = plant;
-    this.plant.putDown(start, this.randomness);
+    this.plant.putDown(start, chance);
     this.plant.perturb('voltage', this.voltage - this.truth.setup.battery.voltage);
     this.plant.setGyroDrift(this.drift);
     this.observer.nextTime = LINE_PERIOD;
@@ -322,12 +318,7 @@ export class PracticeHub {
 
   private newRun(): ProgramRun {
     const { loopPeriod } = this.program.program;
-    return new ProgramRun(
-      this.plant,
-      this.program,
-      'ticks',
-      () => this.randomness.phase() * loopPeriod,
-    );
+    return new ProgramRun(this.plant, this.program, 'ticks', () => this.phase() * loopPeriod);
   }
 
   private drive(travel: { left: number; right: number }, speed: number): void {

@@ -12,7 +12,7 @@ import {
   wheelTravelOfTurn,
 } from './driveBase.ts';
 import { brakedMove } from './brakedMove.ts';
-import { encoderReading, unwrapEncoder } from './encoder.ts';
+import { encoderReading } from './encoder.ts';
 import { powerOfSpeed, stoppingDistance, topSpeed } from './motor.ts';
 
 const drive = { ...STARTING_SETUP.drive, wheelDiameter: 61, track: 118 };
@@ -65,17 +65,7 @@ describe('the drive base', () => {
   });
 });
 
-describe('an encoder that wraps at 360°', () => {
-  it('is continued over the wrap in both directions', () => {
-    for (const direction of [1, -1]) {
-      let unwrapped = 0;
-      for (let position = 0; Math.abs(position) < 30; position += direction * 0.9) {
-        unwrapped = unwrapEncoder(unwrapped, encoderReading(position, 0, true));
-        expect(unwrapped).toBeCloseTo(position, 9);
-      }
-    }
-  });
-
+describe('an encoder', () => {
   it('is rounded to whole degrees', () => {
     expect(degrees(encoderReading(radians(12.4), radians(1), false))).toBeCloseTo(12, 9);
   });

@@ -5,7 +5,7 @@ import { instructionsOf } from '../route/instructions.ts';
 import type { Step } from '../route/plan.ts';
 import { Plant, type StepObserver } from './plant.ts';
 import { ProgramRun } from './program.ts';
-import { runRandomness } from '../mathematics/randomness.ts';
+import { phasesOf } from '../mathematics/randomness.ts';
 import { nominalRun, otherWays, poseOf, runThrough, startPose, type Experiment } from './run.ts';
 import { SAMPLES_PER_MOVE } from './settings.ts';
 import { worldOf } from './world.ts';
@@ -108,15 +108,16 @@ export function simulateRuns(
   const recorder = new SampleRecorder(forecast);
   plant.observer = recorder;
   for (let run = from; run < to; run++) {
-    const randomness = runRandomness(forecast.seed, forecast.first + run);
-    plant.putDown(start, randomness);
+    const chance = { seed: forecast.seed, run: forecast.first + run };
+    plant.putDown(start, chance);
+    const phase = phasesOf(chance);
     keepConditions(forecast, run, plant, start, trueParameters);
     recorder.beginRun(run);
     const program = new ProgramRun(
       plant,
       estimated,
       'ticks',
-      () => randomness.phase() * estimated.program.loopPeriod,
+      () => phase() * estimated.program.loopPeriod,
     );
     for (let move = 0; move < instructions.length; move++) {
       recorder.beginMove(move, plant.time);

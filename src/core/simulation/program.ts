@@ -93,39 +93,52 @@ export class ProgramRun implements ProgramRunner {
   }
 
   loop(begin: () => Controller, stop: Stop, timeLimit: number): MoveEnd {
-    const { robot, sampling } = this;
+    const { robot } = this;
     const phase = this.phase();
     if (phase > 0) robot.advanceTo(robot.time + phase);
-    const { loopPeriod } = this.estimated.program;
     const controller = begin();
     const deadline = robot.time + timeLimit;
-    let before = controller.remaining();
+    const before = controller.remaining();
     if (before <= 0) return 'reached';
     controller.steer();
-    let drop = Infinity;
-    while (robot.time < deadline) {
-      let passed: number | null;
-      if (sampling === 'ticks') {
-        robot.advanceTo(robot.time + loopPeriod);
-        robot.disturb();
-        passed = controller.remaining() <= 0 ? 0 : null;
-      } else {
-        // Far from the stop one look a period is enough to know that it is not here yet.
-        const far = before > FAR * drop && Number.isFinite(before);
-        passed = advanceWatching(robot, controller, loopPeriod, far ? 1 : WATCHES);
-        const now = passed === null ? controller.remaining() : 0;
-        drop = before - now > 0 ? before - now : Infinity;
-        before = now;
-      }
-      if (passed !== null) {
-        // `passed` seconds ago the condition came true; the loop sees it half a period after.
-        robot.halt(stop, sampling === 'ticks' ? 0 : loopPeriod / 2 - passed + this.late);
-        return 'reached';
-      }
+    const late =
+      this.sampling === 'ticks'
+        ? this.lookAtTicks(controller, deadline)
+        : this.watchForMean(controller, deadline, before);
+    robot.halt(stop, late ?? 0);
+    return late === null ? 'time limit' : 'reached';
+  }
+
+  /** Looks once a loop period. Returns how long after it the stop is sent, s: at once; null when the time is up. */
+  private lookAtTicks(controller: Controller, deadline: number): number | null {
+    const { robot } = this;
+    const { loopPeriod } = this.estimated.program;
+    let now = robot.time;
+    while (now < deadline) {
+      now = robot.tickTo(now + loopPeriod);
+      if (controller.remaining() <= 0) return 0;
       controller.steer();
     }
-    robot.halt(stop);
-    return 'time limit';
+    return null;
+  }
+
+  /** Finds when the condition came true. The loop sees it half a period after that: so much later, s, the stop is sent. */
+  private watchForMean(controller: Controller, deadline: number, first: number): number | null {
+    const { robot } = this;
+    const { loopPeriod } = this.estimated.program;
+    let before = first;
+    let drop = Infinity;
+    while (robot.time < deadline) {
+      // Far from the stop one look a period is enough to know that it is not here yet.
+      const far = before > FAR * drop && Number.isFinite(before);
+      const passed = advanceWatching(robot, controller, loopPeriod, far ? 1 : WATCHES);
+      if (passed !== null) return loopPeriod / 2 - passed + this.late;
+      const remaining = controller.remaining();
+      drop = before - remaining > 0 ? before - remaining : Infinity;
+      before = remaining;
+      controller.steer();
+    }
+    return null;
   }
 
   private waitUntilStill(timeLimit: number): MoveEnd {

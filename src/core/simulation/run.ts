@@ -6,7 +6,7 @@ import type { RoutePlan } from '../route/plan.ts';
 import type { RobotParameters } from '../robot/parameters.ts';
 import { Plant, type StepObserver } from './plant.ts';
 import { ProgramRun, type Sampling, type StepEnd } from './program.ts';
-import { runRandomness } from '../mathematics/randomness.ts';
+import { phasesOf } from '../mathematics/randomness.ts';
 import { TRACE_INTERVAL } from './settings.ts';
 import { worldOf } from './world.ts';
 
@@ -97,11 +97,11 @@ export function runThrough(
 /** Run number `run` under a seed, with every random term, written down moment by moment. */
 export function randomRun(experiment: Experiment, seed: number, run: number): RunRecord {
   const { plan, field, estimated, trueParameters } = experiment;
-  const randomness = runRandomness(seed, run);
+  const chance = { seed, run };
   const plant = new Plant(trueParameters, worldOf(field));
-  plant.putDown(startPose(plan, field), randomness);
+  plant.putDown(startPose(plan, field), chance);
   const instructions = instructionsOf(plan.moves, estimated);
-  return recordRun(plant, instructions, estimated, 'ticks', { phase: randomness.phase });
+  return recordRun(plant, instructions, estimated, 'ticks', { phase: phasesOf(chance) });
 }
 
 /**

@@ -1,6 +1,10 @@
 import { piecesOf, solidEdges, visibleEdges, type Field } from '../field/field.ts';
 import type { Segment } from '../mathematics/polygon.ts';
-import { packSegments, type PackedSegments } from '../mathematics/ray.ts';
+import { colourNamed, rgbOf } from '../robot/colours.ts';
+import type { RobotParameters } from '../robot/parameters.ts';
+
+/** Edges packed as x1, y1, x2, y2 each, mm. */
+type PackedSegments = Float64Array;
 
 /** A field as the simulated robot meets it. */
 export interface World {
@@ -45,45 +49,26 @@ export function worldOfEdges(edges: readonly Segment[]): World {
 }
 
 /**
- * How light the ground is in a spot, 0 to 1: the share of its width that each line covers, seen
- * across the line. Exact for a straight edge wider than the spot, which is what sensors are held to.
- *
- * @param spot radius of the spot, mm
+ * What the robot's colour sensor reads over the bare table and then over each piece of line: red, green
+ * and blue, shares of 1. Over a named colour it reads what its robot's classes say.
  */
-export function reflectanceAt(lines: Float64Array, x: number, y: number, spot: number): number {
-  let light = 1;
-  for (let i = 0; i < lines.length; i += LINE_NUMBERS) {
-    const covered = coverOf(lines, i, x, y, spot);
-    const reflected = 1 - covered * (1 - lines[i + 5]!);
-    if (reflected < light) light = reflected;
-  }
-  return light;
+export function coloursSeen({ ground, colours, lines }: World, robot: RobotParameters): number[] {
+  const { dark, light } = robot.light;
+  const read = (name: string | null, grey: number) => {
+    const known = name === null ? undefined : colourNamed(robot.colours, name);
+    if (known === undefined) return [grey, grey, grey];
+    const { red, green, blue } = rgbOf(known.middle);
+    return [red, green, blue];
+  };
+  return [
+    ...read(ground, light),
+    // A line whose colour nobody named is grey, as light as it reflects.
+    ...colours.flatMap((name, piece) =>
+      read(name, dark + (light - dark) * lines[piece * LINE_NUMBERS + 5]!),
+    ),
+  ];
 }
 
-/** The share of a spot's width that the piece of line at `i` covers. */
-export function coverOf(
-  lines: Float64Array,
-  i: number,
-  x: number,
-  y: number,
-  spot: number,
-): number {
-  const half = lines[i + 4]!;
-  const reach = half + spot;
-  const ax = lines[i]!;
-  const ay = lines[i + 1]!;
-  const dx = lines[i + 2]! - ax;
-  const dy = lines[i + 3]! - ay;
-  const length = dx * dx + dy * dy;
-  const along = length > 0 ? ((x - ax) * dx + (y - ay) * dy) / length : 0;
-  // Ends are round by half the line's width, so that corners of a bent line are closed.
-  const share = along < 0 ? 0 : along > 1 ? 1 : along;
-  const ox = x - ax - share * dx;
-  const oy = y - ay - share * dy;
-  const squared = ox * ox + oy * oy;
-  if (squared >= reach * reach) return 0;
-  const away = Math.sqrt(squared);
-  const right = away + spot < half ? away + spot : half;
-  const left = away - spot > -half ? away - spot : -half;
-  return (right - left) / (2 * spot);
+function packSegments(segments: readonly Segment[]): PackedSegments {
+  return new Float64Array(segments.flatMap(({ from, to }) => [from.x, from.y, to.x, to.y]));
 }

@@ -7,7 +7,7 @@ import type { StraightInstruction } from '../../program/instructions/straight.ts
 import { powerPerRate } from '../../program/power.ts';
 import { Plant, type StepObserver } from '../../simulation/plant.ts';
 import { ProgramRun } from '../../simulation/program.ts';
-import type { RunRandomness } from '../../mathematics/randomness.ts';
+import type { RunSeed } from '../../mathematics/randomness.ts';
 import { LINE_NUMBERS, worldOfEdges, type World } from '../../simulation/world.ts';
 import { edgeSlope } from '../../robot/edgeFollowing.ts';
 
@@ -58,7 +58,7 @@ export function loopResponse(
   estimated: RobotParameters,
   setting: LoopSetting,
   duration: number,
-  randomness: RunRandomness | null = null,
+  chance: RunSeed | null = null,
 ): LoopResponse {
   const { kind, speed } = setting;
   // Wheels that are compared with each other are a gyro that tells at once.
@@ -72,13 +72,13 @@ export function loopResponse(
     kind === 'gyro' || kind === 'encoders'
       ? { x: 0, y: 0, heading: 0 }
       : { x: 0, y: from, heading: 0 };
-  plant.putDown(start, randomness);
+  plant.putDown(start, chance);
   if (start.y === 0) plant.perturb('heading', from);
   plant.rollAt(speed);
   const recorder = new ErrorRecorder(start.y === 0);
   plant.observer = recorder;
   const instruction = straightOf(setup, setting, duration);
-  new ProgramRun(plant, setup, randomness === null ? 'mean' : 'ticks').execute(instruction);
+  new ProgramRun(plant, setup, chance === null ? 'mean' : 'ticks').execute(instruction);
   return { times: recorder.times, errors: recorder.errors, steering: recorder.steering, from };
 }
 

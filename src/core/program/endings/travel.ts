@@ -14,9 +14,10 @@ export const travelEnding = defineEnding<Travel>({
   remaining(robot, { travel }, estimated) {
     const left = robot.readLeftMotor();
     const right = robot.readRightMotor();
+    const perMotor = distanceOfMotor(estimated.drive, 1) / 2;
     return () => {
-      const motor = (robot.readLeftMotor() - left + robot.readRightMotor() - right) / 2;
-      return travel - Math.abs(distanceOfMotor(estimated.drive, motor));
+      const motors = robot.readLeftMotor() - left + robot.readRightMotor() - right;
+      return travel - perMotor * Math.abs(motors);
     };
   },
   sensesField: false,

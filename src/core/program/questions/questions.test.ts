@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest';
 import { bareField } from '../../../../tests/fixtures/field.ts';
-import { runRandomness } from '../../mathematics/randomness.ts';
 import { mean, standardDeviation } from '../../mathematics/sample.ts';
 import { questionOf, startingAsk, type Ask } from '../../moves/questions.ts';
 import { colourNamed, hueColour, outsideRule, colourRule, rgbOf } from '../../robot/colours.ts';
@@ -29,7 +28,7 @@ const field = {
 /** The robot with its colour sensor at a place, or its first light sensor. */
 function standing(x: number, random = false): Plant {
   const at = { x: x - STARTING_SETUP.colour.x, y: 500, heading: 0 };
-  return new Plant(STARTING_SETUP, worldOf(field)).putDown(at, random ? runRandomness(3, 1) : null);
+  return new Plant(STARTING_SETUP, worldOf(field)).putDown(at, random ? { seed: 3, run: 1 } : null);
 }
 
 describe('the colour sensor', () => {

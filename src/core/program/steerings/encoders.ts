@@ -15,10 +15,10 @@ export const encoderSteering = defineSteering<EncoderSteering>({
   steer(robot, power, { gain }, estimated) {
     const left = robot.readLeftMotor();
     const right = robot.readRightMotor();
+    const turnOfLead = distanceOfMotor(estimated.drive, 1) / estimated.drive.track;
     return () => {
       const lead = robot.readRightMotor() - right - (robot.readLeftMotor() - left);
-      const turned = distanceOfMotor(estimated.drive, lead) / estimated.drive.track;
-      steerBy(robot, power, -gain * turned);
+      steerBy(robot, power, -gain * turnOfLead * lead);
     };
   },
   comparesMotors: true,
