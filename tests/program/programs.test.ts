@@ -220,7 +220,7 @@ async function converse(
     colour_of: () => colour(),
     pressed: () => plant.readTouch(),
     seconds: () => plant.time,
-    wait: (seconds: number) => done(plant.advanceTo(plant.time + seconds)),
+    wait: (seconds: number) => done(void plant.advanceTo(plant.time + seconds)),
   };
   const ended = new Promise<number | null>((resolve) => process.once('exit', resolve));
   for await (const line of createInterface({ input: process.stdout })) {

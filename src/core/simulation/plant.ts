@@ -101,13 +101,14 @@ export class Plant {
     if (!compiled.halt(this.at, stop === 'coast', later)) throw new RangeError(TOO_MANY_COMMANDS);
   }
 
-  /** Lets the robot move on until `time`, s. */
-  advanceTo(time: number): void {
+  /** Lets the robot move on until `time`, s. Returns the time then. */
+  advanceTo(time: number): number {
     let now: number;
     do {
       now = compiled.advance(this.at, time, this.observer?.nextTime ?? Infinity);
       this.look(now);
     } while (now < time);
+    return now;
   }
 
   /**

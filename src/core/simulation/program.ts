@@ -128,14 +128,25 @@ export class ProgramRun implements ProgramRunner {
     const { loopPeriod } = this.estimated.program;
     let before = first;
     let drop = Infinity;
-    while (robot.time < deadline) {
+    let now = robot.time;
+    while (now < deadline) {
       // Far from the stop one look a period is enough to know that it is not here yet.
-      const far = before > FAR * drop && Number.isFinite(before);
-      const passed = advanceWatching(robot, controller, loopPeriod, far ? 1 : WATCHES);
-      if (passed !== null) return loopPeriod / 2 - passed + this.late;
-      const remaining = controller.remaining();
-      drop = before - remaining > 0 ? before - remaining : Infinity;
-      before = remaining;
+      const watches = before > FAR * drop && Number.isFinite(before) ? 1 : WATCHES;
+      const from = now;
+      let last = before;
+      for (let watch = 1; watch <= watches; watch++) {
+        const lastTime = now;
+        now = robot.advanceTo(from + (loopPeriod * watch) / watches);
+        const left = controller.remaining();
+        if (left <= 0) {
+          const known = Number.isFinite(last) && last > 0;
+          const passed = known ? ((now - lastTime) * -left) / (last - left) : 0;
+          return loopPeriod / 2 - passed + this.late;
+        }
+        last = left;
+      }
+      drop = before - last > 0 ? before - last : Infinity;
+      before = last;
       controller.steer();
     }
     return null;
@@ -153,29 +164,4 @@ export class ProgramRun implements ProgramRunner {
     }
     return 'time limit';
   }
-}
-
-/**
- * Advances by one loop period and looks at the stop condition some times in it. Returns how long ago,
- * in s, it came true (by interpolation), or null.
- */
-function advanceWatching(
-  plant: Plant,
-  controller: Controller,
-  loopPeriod: number,
-  watches: number,
-): number | null {
-  const start = plant.time;
-  let before = controller.remaining();
-  for (let watch = 1; watch <= watches; watch++) {
-    const from = plant.time;
-    plant.advanceTo(start + (loopPeriod * watch) / watches);
-    const now = controller.remaining();
-    if (now <= 0) {
-      if (!Number.isFinite(before) || before <= 0) return 0;
-      return (plant.time - from) * (-now / (before - now));
-    }
-    before = now;
-  }
-  return null;
 }

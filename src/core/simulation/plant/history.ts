@@ -36,6 +36,8 @@ export class History {
 
   @inline
   remember(state: State): void {
+    // What is changed before the robot sets off has always been so.
+    if (state.time == 0) this.known = 0;
     const slot = (this.newest + 1) & MASK;
     this.newest = slot;
     if (this.known < HISTORY_LENGTH) this.known++;
