@@ -3,8 +3,13 @@
  * is about. core/simulation/plant.ts is the only caller and says what each does.
  */
 import { CommandKind } from './commandQueue';
+import { Direction } from './direction';
 import { Perturbation, Plant } from './plant';
 import { nearestInCone } from './ray';
+
+/** The edges of the cone that is looked into. */
+const LOW = new Direction();
+const HIGH = new Direction();
 
 export function newPlant(): Plant {
   return new Plant();
@@ -111,7 +116,9 @@ export function readRange(plant: Plant): f64 {
 }
 /** Distance to the nearest thing in a cone from anywhere, mm. */
 export function nearest(plant: Plant, x: f64, y: f64, towards: f64, halfAngle: f64): f64 {
-  return nearestInCone(plant.world.seen, plant.world.seenEdges, x, y, towards, halfAngle);
+  LOW.pointTo(towards - halfAngle);
+  HIGH.pointTo(towards + halfAngle);
+  return nearestInCone(plant.world.seen, plant.world.seenEdges, x, y, LOW, HIGH);
 }
 export function readSideRange(plant: Plant): f64 {
   return plant.rangeSide.read(plant.noisy);

@@ -81,6 +81,7 @@ export class Plant {
     range.shortest = numbers.rangeShortest;
     range.longest = numbers.rangeLongest;
     range.dropoutChance = numbers.rangeDropoutChance;
+    range.assemble();
     const side = this.rangeSide;
     side.x = numbers.rangeSideX;
     side.y = numbers.rangeSideY;
@@ -92,6 +93,7 @@ export class Plant {
     side.shortest = numbers.rangeSideShortest;
     side.longest = numbers.rangeSideLongest;
     side.dropoutChance = numbers.rangeSideDropoutChance;
+    side.assemble();
   }
 
   /** Puts the robot down at rest for a new run and resets its gyro and its clock. */

@@ -1,4 +1,4 @@
-import { cosine, direct, sine } from './direction';
+import { cosine, direct, Direction, sine } from './direction';
 import { History, Past } from './history';
 import { nearestInCone } from './ray';
 import { State } from './state';
@@ -21,6 +21,11 @@ export class RangeSensor {
   shortest: f64 = 0;
   longest: f64 = 0;
   dropoutChance: f64 = 0;
+  /** The edges of its cone, from the robot's heading; and where they lay on the field when it looked last. */
+  private readonly toLow: Direction = new Direction();
+  private readonly toHigh: Direction = new Direction();
+  private readonly low: Direction = new Direction();
+  private readonly high: Direction = new Direction();
   /** Readings that were missing in this run. */
   dropouts: i32 = 0;
 
@@ -31,20 +36,27 @@ export class RangeSensor {
     private readonly streams: Streams,
   ) {}
 
+  /** Works out what follows from its numbers. */
+  assemble(): void {
+    this.toLow.pointTo(this.heading - this.coneHalfAngle);
+    this.toHigh.pointTo(this.heading + this.coneHalfAngle);
+  }
+
   /** What it reports now, mm; Infinity when it sees nothing or drops out. */
   read(noisy: bool): f64 {
     const history = this.history;
     const world = this.world;
     history.lookBack(this.state.time - this.latency);
-    const heading = history.was(Past.Heading);
-    direct(heading);
+    direct(history.was(Past.Heading));
+    this.low.turn(this.toLow);
+    this.high.turn(this.toHigh);
     const distance = nearestInCone(
       world.seen,
       world.seenEdges,
       history.was(Past.X) + cosine * this.x - sine * this.y,
       history.was(Past.Y) + sine * this.x + cosine * this.y,
-      heading + this.heading,
-      this.coneHalfAngle,
+      this.low,
+      this.high,
     );
     if (noisy && this.streams.rangeDropout.uniform() < this.dropoutChance) {
       this.dropouts++;

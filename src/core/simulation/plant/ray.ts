@@ -1,10 +1,10 @@
-import { cosine, direct, sine } from './direction';
+import { Direction } from './direction';
 
 /**
- * Distance in mm from (x, y) to the nearest obstacle point whose direction differs from `towards`
- * by no more than `halfAngle` (radians, below π/2); Infinity when the cone is empty.
+ * Distance in mm from (x, y) to the nearest obstacle point between two directions, counter-clockwise from
+ * `low` to `high` and less than half a turn apart; Infinity when there is none.
  *
- * With halfAngle 0 this is a ray. On each edge the nearest point within a cone is either the foot of
+ * Where both are the same this is a ray. On each edge the nearest point within a cone is either the foot of
  * the perpendicular, an end point, or a crossing with one of the two boundary rays.
  *
  * @param obstacles x1, y1, x2, y2 an edge
@@ -14,15 +14,14 @@ export function nearestInCone(
   edges: i32,
   x: f64,
   y: f64,
-  towards: f64,
-  halfAngle: f64,
+  low: Direction,
+  high: Direction,
 ): f64 {
-  direct(towards - halfAngle);
-  const lowX = cosine;
-  const lowY = sine;
-  direct(towards + halfAngle);
-  const highX = cosine;
-  const highY = sine;
+  const lowX = low.x;
+  const lowY = low.y;
+  const highX = high.x;
+  const highY = high.y;
+  const isRay = lowX == highX && lowY == highY;
   let nearest: f64 = Infinity;
   for (let i = 0; i < 4 * edges; i += 4) {
     const ax = unchecked(obstacles[i]) - x;
@@ -39,7 +38,7 @@ export function nearestInCone(
     const ex = bx - ax;
     const ey = by - ay;
     if (aLow * bLow <= 0) nearest = Math.min(nearest, alongRay(lowX, lowY, ax, ay, ex, ey));
-    if (halfAngle == 0) continue;
+    if (isRay) continue;
     if (aHigh * bHigh <= 0) nearest = Math.min(nearest, alongRay(highX, highY, ax, ay, ex, ey));
     if (aLow >= 0 && aHigh <= 0) nearest = Math.min(nearest, Math.sqrt(ax * ax + ay * ay));
     if (bLow >= 0 && bHigh <= 0) nearest = Math.min(nearest, Math.sqrt(bx * bx + by * by));
