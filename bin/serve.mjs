@@ -27,6 +27,13 @@ const LOOPBACK = ['localhost', '127.0.0.1', '[::1]'];
 export async function serve(host, port) {
   const { handler } = await import(pathToFileURL(join(ROOT, 'dist/server/entry.mjs')).href);
   const { default: sirv } = await import('sirv');
+  const { default: compression } = await import('compression');
+  // Events are sent as they happen; packed, they would wait for each other.
+  const compress = compression({
+    filter: (request, response) =>
+      !String(response.getHeader('content-type')).startsWith('text/event-stream') &&
+      compression.filter(request, response),
+  });
   const assets = sirv(join(ROOT, 'dist/client'), {
     etag: true,
     setHeaders: (response, path) => {
@@ -46,7 +53,9 @@ export async function serve(host, port) {
       );
       return;
     }
-    assets(request, response, () => void handler(request, response));
+    compress(request, response, () =>
+      assets(request, response, () => void handler(request, response)),
+    );
   });
   // A body may be large and a link's request lasts as long as a run; what is silent is ended.
   server.requestTimeout = 0;

@@ -1,6 +1,7 @@
 import { defineMiddleware } from 'astro:middleware';
 import { problemAnswer } from './pages/api/_endpoint.ts';
 import { problemOf, RETRY_AFTER } from './server/problems.ts';
+import { withQueryCount } from './store/database.ts';
 
 /** Beside the policy for scripts and styles that the build writes: what only a header can say. */
 const POLICY = "frame-ancestors 'none'; base-uri 'self'; form-action 'self'; object-src 'none'";
@@ -29,7 +30,10 @@ export const onRequest = defineMiddleware(async (context, next) => {
     return new Response(await response.text(), { status: response.status, headers });
   };
   try {
-    return await page(await next());
+    const { result, queries } = await withQueryCount(async () => page(await next()));
+    // A page asks little: whoever looks into its answer sees how much.
+    result.headers.set('server-timing', `database;desc="${queries} queries"`);
+    return result;
   } catch (error) {
     const problem = problemOf(error);
     context.locals.problem = problem;

@@ -1,51 +1,48 @@
 import type { AstroGlobal } from 'astro';
 import { formatDistanceToNowStrict } from 'date-fns';
+import type { Link } from '../contracts/link.ts';
 import type { FieldRecord, GyroCheck, Robot, Route, Run, Session } from '../contracts/records.ts';
 import { checkpointsOf } from '../core/route/plan.ts';
 import { measuredRuns } from '../core/analysis/runs/measured.ts';
 import { verdictOf, type Verdict } from '../core/analysis/runs/verdict.ts';
 import { database } from '../store/database.ts';
-import { getFieldAt, listFields } from '../store/fields.ts';
-import { newestBenchRecord } from '../store/benchRecords.ts';
-import { listRobots } from '../store/robots.ts';
-import { listRoutes } from '../store/routes.ts';
-import { listRuns } from '../store/runs.ts';
-import { listSessions } from '../store/sessions.ts';
+import { readCatalogue, type Catalogue } from '../store/catalogue.ts';
+import { getRobotAtWork } from '../store/robots.ts';
+import { getRouteOnField } from '../store/routes.ts';
+import { newestRuns } from '../store/runs.ts';
 import type { WorkflowState } from '../ui/workflow.ts';
 import { addressWith } from '../ui/sheetAddress.ts';
 
 /** What every station shows around its sheet, and what it works on. */
-export interface PageContext {
-  robots: Robot[];
-  fields: FieldRecord[];
-  routes: Route[];
-  sessions: Session[];
+export interface PageContext extends Catalogue {
   /** What was chosen last, or the newest; null while there is none. */
   robot: Robot | null;
+  /** The newest link to the robot's hub, and the newest check of its gyro; null before the first. */
+  link: Link | null;
+  gyro: GyroCheck | null;
   route: Route | null;
   /** The field as the route's newest revision stands on it. */
   field: FieldRecord | null;
-  /** The field that is drawn on, with its newest drawing. */
-  drawn: FieldRecord | null;
+  /** The field that is drawn on. */
+  drawnId: string | null;
   session: Session | null;
-  /** The newest check of the robot's gyro; null before the first. */
-  gyro: GyroCheck | null;
-  /** The newest runs of the chosen route, oldest first. */
+  /** The newest runs of the chosen route's revision that was driven last, oldest first. */
   runs: Run[];
   loop: WorkflowState[];
 }
 
-/** As many runs as the loop bar and the sheets look back on by themselves. */
-const NEWEST = 400;
+/** As many runs as the loop bar and the sheets look back on; older ones say little of today's robot. */
+export const JUDGED_RUNS = 200;
 const REMEMBERED_FOR = 60 * 60 * 24 * 365;
 
 /** What the address of a sheet has to say. */
 type Named = 'robot' | 'route' | 'session' | 'field';
 
 /**
- * Loads a station. What it works on stands in its address; an address that does not say it, or says what is not there
- * (any more), is answered with the way to one that does, by what was chosen last on this device, or
- * the newest. So two tabs never mix, and the process itself remembers nothing.
+ * Loads a station, in four questions to the database; a sheet has two more for what is its own. What it works on stands
+ * in its address; an address that does not say it, or says what is not there (any more), is answered with the way to one
+ * that does, by what was chosen last on this device, or the newest. So two tabs never mix, and the process itself
+ * remembers nothing.
  *
  * @param named what the address has to name, where there is any
  */
@@ -53,58 +50,55 @@ export async function loadStation(
   astro: AstroGlobal,
   named: readonly Named[],
 ): Promise<PageContext | Response> {
-  const [robots, fields, routes, sessions] = await Promise.all([
-    listRobots(database()),
-    listFields(database()),
-    listRoutes(database()),
-    listSessions(database()),
-  ]);
-  const newestRoute = routes.toSorted((a, b) =>
-    b.revision.createdAt.localeCompare(a.revision.createdAt),
-  )[0];
-  const wantedRobot = wanted(astro, 'robot', robots);
-  const wantedRoute = wanted(astro, 'route', routes);
-  const byRobot = astro.url.searchParams.has('robot') && !astro.url.searchParams.has('route');
-  const route =
-    (byRobot
-      ? routes.find((candidate) => candidate.robotId === wantedRobot?.id)
-      : (wantedRoute ?? newestRoute)) ?? null;
-  const robot =
-    (byRobot ? wantedRobot : robots.find((candidate) => candidate.id === route?.robotId)) ??
-    wantedRobot ??
-    robots[0] ??
-    null;
-  const ofRoute =
-    route === null ? null : await getFieldAt(database(), route.revision.fieldRevisionId);
-  const field = ofRoute ?? fields[0] ?? null;
-  const drawn = wanted(astro, 'field', fields) ?? fields.find(({ id }) => id === field?.id) ?? null;
-  const session = wanted(astro, 'session', sessions) ?? sessions[0] ?? null;
-  const found = { robot, route, session, field: drawn };
+  const catalogue = await readCatalogue(database());
+  const chosen = choose(astro, catalogue);
   const missing = named.filter(
-    (name) => found[name] !== null && astro.url.searchParams.get(name) !== found[name].id,
+    (name) => chosen[name] !== null && astro.url.searchParams.get(name) !== chosen[name],
   );
   if (missing.length > 0 && !astro.url.searchParams.has('new')) {
     const address = new URL(astro.url);
-    for (const name of missing) address.searchParams.set(name, found[name]!.id);
+    for (const name of missing) address.searchParams.set(name, chosen[name]!);
     return astro.redirect(address.pathname + address.search);
   }
-  for (const name of named) remember(astro, name, found[name]?.id);
-  const runs =
-    route === null ? [] : await listRuns(database(), { routeId: route.id, limit: NEWEST });
-  const gyro = await newestGyroCheck(robot);
+  for (const name of named) remember(astro, name, chosen[name]);
+  const [atWork, onField, runs] = await Promise.all([
+    chosen.robot === null ? null : getRobotAtWork(database(), chosen.robot),
+    chosen.route === null ? null : getRouteOnField(database(), chosen.route),
+    chosen.route === null ? [] : newestRuns(database(), chosen.route, JUDGED_RUNS),
+  ]);
+  const on = {
+    robot: atWork?.robot ?? null,
+    link: atWork?.link ?? null,
+    gyro: atWork?.gyro ?? null,
+    route: onField?.route ?? null,
+    field: onField?.field ?? null,
+    session: catalogue.sessions.find(({ id }) => id === chosen.session) ?? null,
+  };
+  return { ...catalogue, ...on, drawnId: chosen.field, runs, loop: loopStates(on, runs) };
+}
+
+/** What a sheet works on, by identifiers: what its address says, or was chosen last, or is the newest. */
+function choose(astro: AstroGlobal, catalogue: Catalogue): Record<Named, string | null> {
+  const { robots, routes, fields, sessions } = catalogue;
+  const newestRoute = routes.toSorted((a, b) => b.revisedAt.localeCompare(a.revisedAt))[0];
+  const wantedRobot = wanted(astro, 'robot', robots);
+  const wantedRoute = wanted(astro, 'route', routes);
+  const byRobot = astro.url.searchParams.has('robot') && !astro.url.searchParams.has('route');
+  const route = byRobot
+    ? routes.find(({ robotId }) => robotId === wantedRobot?.id)
+    : (wantedRoute ?? newestRoute);
+  const robot =
+    (byRobot ? wantedRobot : robots.find(({ id }) => id === route?.robotId)) ??
+    wantedRobot ??
+    robots[0];
+  const field =
+    wanted(astro, 'field', fields) ?? fields.find(({ id }) => id === route?.fieldId) ?? fields[0];
+  const session = wanted(astro, 'session', sessions) ?? sessions[0];
   return {
-    gyro,
-    robots,
-    fields,
-    routes,
-    sessions,
-    robot,
-    route,
-    field,
-    drawn: drawn ?? fields[0] ?? null,
-    session,
-    runs,
-    loop: loopStates({ robot, gyro, route, field, session }, runs),
+    robot: robot?.id ?? null,
+    route: route?.id ?? null,
+    field: field?.id ?? null,
+    session: session?.id ?? null,
   };
 }
 
@@ -119,30 +113,15 @@ function wanted<T extends { id: string }>(
   return list.find((item) => item.id === id);
 }
 
-function remember(astro: AstroGlobal, name: Named, id: string | undefined): void {
+function remember(astro: AstroGlobal, name: Named, id: string | null): void {
   const cookie = `corvat-${name}`;
-  if (id === undefined || astro.cookies.get(cookie)?.value === id) return;
+  if (id === null || astro.cookies.get(cookie)?.value === id) return;
   astro.cookies.set(cookie, id, {
     path: '/',
     maxAge: REMEMBERED_FOR,
     sameSite: 'lax',
     httpOnly: true,
   });
-}
-
-/** Runs of the newest revision that was driven, and that revision's number. */
-export function newestRuns(runs: readonly Run[]): { revision: number; runs: Run[] } | null {
-  if (runs.length === 0) return null;
-  const revision = Math.max(...runs.map((run) => run.revisionNumber));
-  return { revision, runs: runs.filter((run) => run.revisionNumber === revision) };
-}
-
-/** The newest check of the robot's gyro: the go or no-go of its benches. */
-async function newestGyroCheck(robot: Robot | null): Promise<GyroCheck | null> {
-  const newest = robot === null ? null : await newestBenchRecord(database(), robot.id, 'rest');
-  if (newest?.bench.kind !== 'rest') return null;
-  const { fitness, sentence, found } = newest.bench;
-  return { fitness, sentence, drift: found.bias.value, at: newest.createdAt };
 }
 
 function benchState(
@@ -169,8 +148,8 @@ function loopStates(
   runs: readonly Run[],
 ): WorkflowState[] {
   const { robot, gyro, route, field, session } = on;
-  const newest = newestRuns(runs);
-  const verdict = route && field && newest ? verdictOn(route, field, newest.runs) : null;
+  const driven = runs[0]?.revisionNumber ?? null;
+  const verdict = route && field && driven !== null ? verdictOn(route, field, runs) : null;
   const identity = new URLSearchParams();
   if (robot !== null) identity.set('robot', robot.id);
   if (route !== null) identity.set('route', route.id);
@@ -188,9 +167,9 @@ function loopStates(
       name: 'Table',
       href: to('/table'),
       state:
-        verdict === null || newest === null
+        verdict === null
           ? 'no runs yet'
-          : `${verdict.runs} runs of rev ${newest.revision}, ${verdict.hits} hits`,
+          : `${verdict.runs} runs of rev ${driven}, ${verdict.hits} hits`,
       tone: 'plain',
     },
     { name: 'Verdict', href: to('/verdict'), ...verdictState(verdict) },

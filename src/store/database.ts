@@ -38,14 +38,15 @@ export function connect(url: string | undefined): Sequelize {
   }
   return new Sequelize(url, {
     dialect: 'mariadb',
-    logging: false,
+    logging: countQuery,
     timezone: '+00:00',
     pool: { max: 10, min: 0, idle: 30_000, acquire: 15_000 },
     retry: { max: 1 },
     define: { underscored: true, timestamps: false, charset: 'utf8mb4' },
     // Values go to the server as parameters of the protocol's own escaping; never more than one
     // statement a query.
-    dialectOptions: { multipleStatements: false, connectTimeout: 5000 },
+    // Lists that the database puts together arrive as lists.
+    dialectOptions: { multipleStatements: false, connectTimeout: 5000, autoJsonMap: true },
   });
 }
 
@@ -74,4 +75,21 @@ export function inSnapshot<T>(database: Sequelize, work: () => Promise<T>): Prom
 /** The transaction that the calling work is a part of; null outside of one. */
 function currentTransaction(): Transaction | null {
   return (running.getStore()?.get('transaction') as Transaction | null | undefined) ?? null;
+}
+
+/** How many questions the work under way has asked. */
+const counting = new AsyncLocalStorage<{ queries: number }>();
+
+function countQuery(): void {
+  const count = counting.getStore();
+  if (count !== undefined) count.queries++;
+}
+
+/** Does work and counts the questions that it asks the database. */
+export async function withQueryCount<T>(
+  work: () => Promise<T>,
+): Promise<{ result: T; queries: number }> {
+  const count = { queries: 0 };
+  const result = await counting.run(count, work);
+  return { result, queries: count.queries };
 }

@@ -9,7 +9,7 @@ import type {
 import type { TelemetryInFile } from '../core/telemetry/documents.ts';
 import { NotFound } from './errors.ts';
 import { getPicture } from './fields.ts';
-import { runsOf } from './runs.ts';
+import { runsById } from './runs.ts';
 import { tablesOf } from './tables/index.ts';
 import type { RunRecordRow } from './tables/runs.ts';
 import type { TelemetryRow } from './tables/telemetry.ts';
@@ -168,7 +168,10 @@ export async function* runRows(
     });
     if (rows.length === 0) return;
     const [whole, sessionRows] = await Promise.all([
-      runsOf(database, rows),
+      runsById(
+        database,
+        rows.map(({ id }) => id),
+      ),
       sessions.findAll({ where: { id: [...new Set(rows.map((row) => row.sessionId))] } }),
     ]);
     const sessionOf = new Map(sessionRows.map((session) => [session.id, session]));

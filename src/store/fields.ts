@@ -8,38 +8,34 @@ import { NotFound, StaleEdit } from './errors.ts';
 import { tablesOf } from './tables/index.ts';
 import type { FieldRevisionRow, FieldRow } from './tables/fields.ts';
 
+/** A drawing with its field, and the number of the field's newest drawing. */
+type Drawing = FieldRevisionRow & { owner: FieldRow };
+
+/** The number of the newest drawing of the field that a drawing belongs to. */
+const NEWEST =
+  '(SELECT MAX(number) FROM field_revisions AS other WHERE other.field_id = field_revisions.field_id)';
+
 /** All fields that are in use with their newest drawings, by name. */
 export async function listFields(database: Sequelize): Promise<FieldRecord[]> {
-  const { fields } = tablesOf(database);
-  const rows = await fields.findAll({ where: { archivedAt: null }, order: [['name', 'ASC']] });
-  const newest = await newestOf(
-    database,
-    rows.map(({ id }) => id),
-  );
-  return rows.map((row) => fieldOf(row, newest.get(row.id)!));
+  const { fields, fieldRevisions } = tablesOf(database);
+  const rows = await fieldRevisions.findAll({
+    where: { number: { [Op.eq]: database.literal(NEWEST) } },
+    include: [{ model: fields, as: 'owner', where: { archivedAt: null } }],
+    order: [[database.col('owner.name'), 'ASC']],
+  });
+  return (rows as Drawing[]).map((row) => fieldOf(row.owner, row));
 }
 
 /** One field with its newest drawing; throws {@link NotFound}. */
 export async function getField(database: Sequelize, id: string): Promise<FieldRecord> {
-  const { fields } = tablesOf(database);
-  const [row, newest] = await Promise.all([fields.findByPk(id), newestOf(database, [id])]);
-  const revision = newest.get(id);
-  if (row === null || revision === undefined) throw new NotFound('field');
-  return fieldOf(row, revision);
-}
-
-/** A field as one of its revisions draws it; throws {@link NotFound}. */
-export async function getFieldAt(database: Sequelize, revisionId: string): Promise<FieldRecord> {
   const { fields, fieldRevisions } = tablesOf(database);
-  const revision = await fieldRevisions.findByPk(revisionId);
-  if (revision === null) throw new NotFound('field');
-  const [row, newest] = await Promise.all([
-    fields.findByPk(revision.fieldId),
-    fieldRevisions.max<number, FieldRevisionRow>('number', {
-      where: { fieldId: revision.fieldId },
-    }),
-  ]);
-  return fieldOf(row!, revision, newest ?? revision.number);
+  const row = (await fieldRevisions.findOne({
+    where: { fieldId: id },
+    include: [{ model: fields, as: 'owner', required: true }],
+    order: [['number', 'DESC']],
+  })) as Drawing | null;
+  if (row === null) throw new NotFound('field');
+  return fieldOf(row.owner, row);
 }
 
 /** All revisions of a field with their drawings, newest first. */
@@ -143,25 +139,12 @@ export async function setPicture(
   await pictures.upsert({ fieldId, ...picture });
 }
 
-/** The newest revision of each of some fields. */
-async function newestOf(
-  database: Sequelize,
-  fieldIds: readonly string[],
-): Promise<Map<string, FieldRevisionRow>> {
-  const rows = await tablesOf(database).fieldRevisions.findAll({
-    where: {
-      fieldId: [...fieldIds],
-      number: {
-        [Op.eq]: database.literal(
-          '(SELECT MAX(number) FROM field_revisions AS other WHERE other.field_id = field_revisions.field_id)',
-        ),
-      },
-    },
-  });
-  return new Map(rows.map((row) => [row.fieldId, row]));
-}
-
-function fieldOf(row: FieldRow, revision: FieldRevisionRow, newest = revision.number): FieldRecord {
+/** A field by one of its drawings, and the number of the newest. */
+export function fieldOf(
+  row: FieldRow,
+  revision: FieldRevisionRow,
+  newest = revision.number,
+): FieldRecord {
   const { id, name, version } = row;
   return { id, name, version, revision: revisionOf(revision), newest, field: revision.field };
 }

@@ -12,6 +12,7 @@ import {
 } from '../core/telemetry/acknowledgement.ts';
 import { inTransaction } from './database.ts';
 import { Conflict, NotFound } from './errors.ts';
+import { linkOf } from './linkOf.ts';
 import { getRobot, listSetups } from './robots.ts';
 import { tablesOf } from './tables/index.ts';
 import type { LinkRow } from './tables/links.ts';
@@ -46,15 +47,6 @@ export async function listLinks(database: Sequelize, robotId: string): Promise<L
     order: [['createdAt', 'DESC']],
   });
   return rows.map(linkOf);
-}
-
-/** The newest link of a robot, or null. */
-export async function newestLink(database: Sequelize, robotId: string): Promise<Link | null> {
-  const row = await tablesOf(database).links.findOne({
-    where: { robotId },
-    order: [['createdAt', 'DESC']],
-  });
-  return row === null ? null : linkOf(row);
 }
 
 /** A link by its token; throws {@link NotFound}. */
@@ -254,16 +246,4 @@ export async function practiceLinks(database: Sequelize): Promise<PracticeLink[]
 /** The hidden truth belongs to the robot: it is the same on every link and after every start. */
 function seedOf(robotId: string): number {
   return createHash('sha256').update(robotId).digest().readUInt32BE(0) % 1_000_000;
-}
-
-function linkOf({ publicId, robotId, name, practice, receipt, lastAt, createdAt }: LinkRow): Link {
-  return {
-    id: publicId,
-    robotId,
-    name,
-    practice,
-    receipt,
-    lastAt: lastAt?.toISOString() ?? null,
-    createdAt: createdAt.toISOString(),
-  };
 }

@@ -279,4 +279,12 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0004-field-pictures', statements: FIELD_PICTURES },
   { name: '0005-practice', statements: PRACTICE },
   { name: '0006-mended', statements: MENDED },
+  {
+    name: '0007-run-indexes',
+    statements: [
+      // Every list leaves out the runs that were withdrawn: with that in the index it reads no other row.
+      'ALTER TABLE runs ADD INDEX IF NOT EXISTS runs_kept_by_revision (revision_id, withdrawn, happened_at), ADD INDEX IF NOT EXISTS runs_kept_by_session (session_id, withdrawn, happened_at)',
+      'ALTER TABLE runs DROP INDEX IF EXISTS runs_by_revision, DROP INDEX IF EXISTS runs_by_session',
+    ],
+  },
 ];

@@ -1,5 +1,5 @@
 import { Op, QueryTypes, type ModelStatic, type Sequelize } from 'sequelize';
-import type { KeptRecord, KeptThing } from '../contracts/records.ts';
+import { KEPT_THINGS, type KeptRecord, type KeptThing } from '../contracts/records.ts';
 import { inTransaction } from './database.ts';
 import { Conflict, NotFound } from './errors.ts';
 import { tablesOf } from './tables/index.ts';
@@ -11,15 +11,43 @@ const WORD: Record<KeptThing, string> = {
   sessions: 'session',
 };
 
-/** Everything of a kind, put away or not, by name. */
-export async function listKept(database: Sequelize, thing: KeptThing): Promise<KeptRecord[]> {
-  const name = thing === 'sessions' ? "CONCAT(title, ', ', DATE(started_at))" : 'name';
-  const order = thing === 'sessions' ? 'started_at DESC' : 'name';
-  const rows = await database.query<{ id: string; name: string; archived: number }>(
-    `SELECT id, ${name} AS name, archived_at IS NOT NULL AS archived FROM ${thing} ORDER BY ${order}`,
+/** Everything of every kind, put away or not: sessions newest first, the others by name. */
+export async function listKept(database: Sequelize): Promise<Record<KeptThing, KeptRecord[]>> {
+  const rows = await database.query<KeptRow>(
+    KEPT_THINGS.map(
+      (thing) =>
+        `SELECT '${thing}' AS thing, id, archived_at IS NOT NULL AS archived, ${
+          thing === 'sessions'
+            ? "CONCAT(title, ', ', DATE(started_at)) AS name, started_at AS started"
+            : 'name, NULL AS started'
+        } FROM ${thing}`,
+    ).join(' UNION ALL '),
     { type: QueryTypes.SELECT },
   );
-  return rows.map((row) => ({ ...row, archived: Boolean(Number(row.archived)) }));
+  const inOrder = rows.toSorted((a, b) =>
+    a.started === null || b.started === null
+      ? a.name.localeCompare(b.name)
+      : b.started.getTime() - a.started.getTime(),
+  );
+  const of = (thing: KeptThing) =>
+    inOrder
+      .filter((row) => row.thing === thing)
+      .map(({ id, name, archived }) => ({ id, name, archived: Boolean(archived) }));
+  return {
+    robots: of('robots'),
+    fields: of('fields'),
+    routes: of('routes'),
+    sessions: of('sessions'),
+  };
+}
+
+interface KeptRow {
+  thing: KeptThing;
+  id: string;
+  name: string;
+  archived: number;
+  /** When a session began. */
+  started: Date | null;
 }
 
 /** Puts a thing away, so that no sheet offers it, or takes it out again. Throws {@link NotFound}. */

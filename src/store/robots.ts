@@ -1,26 +1,99 @@
 import { randomUUID } from 'node:crypto';
-import { Op, type Sequelize } from 'sequelize';
+import { Op, type Includeable, type Sequelize } from 'sequelize';
 import type { z } from 'zod';
-import type { Robot, setupCreateSchema, SetupRevision } from '../contracts/records.ts';
+import type { Link } from '../contracts/link.ts';
+import type { GyroCheck, Robot, setupCreateSchema, SetupRevision } from '../contracts/records.ts';
 import { STARTING_SETUP } from '../core/robot/parameters.ts';
 import { inTransaction } from './database.ts';
 import { NotFound, StaleEdit } from './errors.ts';
 import { tablesOf } from './tables/index.ts';
-import type { RobotRow, SetupRow } from './tables/robots.ts';
+import type { LinkRow } from './tables/links.ts';
+import type { BenchRow, RobotRow, SetupRow } from './tables/robots.ts';
+import { linkOf } from './linkOf.ts';
 
 /** All robots that are in use, each with its newest setup, by name. */
 export async function listRobots(database: Sequelize): Promise<Robot[]> {
-  const { robots } = tablesOf(database);
-  const rows = await robots.findAll({ where: { archivedAt: null }, order: [['name', 'ASC']] });
-  return robotsOf(database, rows);
+  const { robots, setups } = tablesOf(database);
+  const rows = await setups.findAll({
+    where: { number: { [Op.eq]: database.literal(NEWEST_SETUP) } },
+    include: [{ model: robots, as: 'robot', where: { archivedAt: null } }],
+    order: [[database.col('robot.name'), 'ASC']],
+  });
+  return rows.map((row) => robotOf(row as SetupOfRobot));
 }
+
+const NEWEST_SETUP =
+  '(SELECT MAX(number) FROM setups AS other WHERE other.robot_id = setups.robot_id)';
 
 /** One robot with its newest setup; throws {@link NotFound}. */
 export async function getRobot(database: Sequelize, id: string): Promise<Robot> {
-  const row = await tablesOf(database).robots.findByPk(id);
-  if (row === null) throw new NotFound('robot');
-  return (await robotsOf(database, [row]))[0]!;
+  return robotOf(await newestSetup(database, id, []));
 }
+
+/** A robot as a sheet shows it: with the newest check of its gyro and the newest link to its hub. */
+export interface RobotAtWork {
+  robot: Robot;
+  gyro: GyroCheck | null;
+  link: Link | null;
+}
+
+/** One robot at work, in one question; throws {@link NotFound}. */
+export async function getRobotAtWork(database: Sequelize, id: string): Promise<RobotAtWork> {
+  const { benchRecords, links } = tablesOf(database);
+  const newest = (table: string, column: string, order: string, where = '') => ({
+    [Op.eq]: database.literal(
+      `(SELECT ${column} FROM ${table} AS other WHERE other.robot_id = robot.id ${where}ORDER BY ${order} DESC LIMIT 1)`,
+    ),
+  });
+  const row = await newestSetup(database, id, [
+    {
+      model: benchRecords,
+      as: 'rest',
+      required: false,
+      where: { id: newest('bench_records', 'id', 'number', "AND other.kind = 'rest' ") },
+    },
+    {
+      model: links,
+      as: 'link',
+      required: false,
+      where: { token: newest('links', 'id', 'created_at') },
+    },
+  ]);
+  const { rest, link } = row.robot;
+  return {
+    robot: robotOf(row),
+    gyro: rest == null ? null : gyroCheckOf(rest),
+    link: link == null ? null : linkOf(link),
+  };
+}
+
+/** What the record of a gyro at rest says of it: the go or no-go of a robot's benches. */
+function gyroCheckOf({ bench, createdAt }: BenchRow): GyroCheck | null {
+  if (bench.kind !== 'rest') return null;
+  const { fitness, sentence, found } = bench;
+  return { fitness, sentence, drift: found.bias.value, at: createdAt.toISOString() };
+}
+
+/** The newest setup of a robot, with the robot and what else of it is wanted. */
+async function newestSetup(
+  database: Sequelize,
+  robotId: string,
+  include: Includeable[],
+): Promise<SetupOfRobot> {
+  const { robots, setups } = tablesOf(database);
+  const row = await setups.findOne({
+    where: { robotId },
+    include: [{ model: robots, as: 'robot', required: true, include }],
+    order: [['number', 'DESC']],
+  });
+  if (row === null) throw new NotFound('robot');
+  return row as SetupOfRobot;
+}
+
+/** A setup with its robot, and of the robot what was asked for. */
+type SetupOfRobot = SetupRow & {
+  robot: RobotRow & { rest?: BenchRow | null; link?: LinkRow | null };
+};
 
 /** A new robot with the starting setup as revision 1. */
 export async function createRobot(
@@ -106,22 +179,9 @@ export async function lockNewest(database: Sequelize, robotId: string): Promise<
 }
 
 /** Robots with their newest setups, in one question however many there are. */
-async function robotsOf(database: Sequelize, rows: readonly RobotRow[]): Promise<Robot[]> {
-  const newest = await tablesOf(database).setups.findAll({
-    where: {
-      robotId: rows.map(({ id }) => id),
-      number: {
-        [Op.eq]: database.literal(
-          '(SELECT MAX(number) FROM setups AS other WHERE other.robot_id = setups.robot_id)',
-        ),
-      },
-    },
-  });
-  const setups = new Map(newest.map((row) => [row.robotId, row]));
-  return rows.flatMap(({ id, name, version }) => {
-    const setup = setups.get(id);
-    return setup === undefined ? [] : [{ id, name, version, setup: setupOf(setup) }];
-  });
+function robotOf(row: SetupOfRobot): Robot {
+  const { id, name, version } = row.robot;
+  return { id, name, version, setup: setupOf(row) };
 }
 
 function setupOf(row: SetupRow): SetupRevision {

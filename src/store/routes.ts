@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
-import { Op, type Sequelize } from 'sequelize';
+import { Op, type Sequelize, type WhereOptions } from 'sequelize';
 import type { z } from 'zod';
 import type {
+  FieldRecord,
   revisionCreateSchema,
   Route,
   routeCreateSchema,
@@ -10,25 +11,71 @@ import type {
 import { planFaults } from '../core/route/plan.ts';
 import { inTransaction } from './database.ts';
 import { Conflict, NotFound, StaleEdit } from './errors.ts';
-import { fieldRevisionRow, getField } from './fields.ts';
+import { fieldOf, fieldRevisionRow, getField } from './fields.ts';
 import { getRobot } from './robots.ts';
 import { tablesOf } from './tables/index.ts';
+import type { FieldRevisionRow, FieldRow } from './tables/fields.ts';
 import type { RevisionRow, RouteRow } from './tables/routes.ts';
+
+/** A revision with its route and the drawing that it stands on. */
+type RevisionOnField = RevisionRow & {
+  route: RouteRow;
+  drawing: FieldRevisionRow & { owner?: FieldRow };
+};
+
+/** The number of the newest revision of the route that a revision belongs to. */
+const NEWEST =
+  '(SELECT MAX(number) FROM revisions AS other WHERE other.route_id = revisions.route_id)';
 
 /** All routes that are in use with their newest revisions, by name. */
 export async function listRoutes(database: Sequelize): Promise<Route[]> {
-  const rows = await tablesOf(database).routes.findAll({
-    where: { archivedAt: null },
-    order: [['name', 'ASC']],
+  const rows = await revisionsWith(database, {
+    where: { number: { [Op.eq]: database.literal(NEWEST) } },
+    inUse: true,
   });
-  return routesOf(database, rows);
+  return rows.map(routeOf).toSorted((a, b) => a.name.localeCompare(b.name));
 }
 
 /** One route with its newest revision; throws {@link NotFound}. */
 export async function getRoute(database: Sequelize, id: string): Promise<Route> {
-  const row = await tablesOf(database).routes.findByPk(id);
-  if (row === null) throw new NotFound('route');
-  return (await routesOf(database, [row]))[0]!;
+  const [row] = await revisionsWith(database, { where: { routeId: id }, limit: 1 });
+  if (row === undefined) throw new NotFound('route');
+  return routeOf(row);
+}
+
+/** A route with its newest revision, and the field as that stands on it; throws {@link NotFound}. */
+export async function getRouteOnField(
+  database: Sequelize,
+  id: string,
+): Promise<{ route: Route; field: FieldRecord }> {
+  const [row] = await revisionsWith(database, { where: { routeId: id }, limit: 1, drawn: true });
+  if (row === undefined) throw new NotFound('route');
+  return { route: routeOf(row), field: fieldUnder(row) };
+}
+
+/** Routes of a robot that are in use, each with the field as its newest revision stands on it. */
+export async function listRoutesOnFields(
+  database: Sequelize,
+  robotId: string,
+): Promise<{ route: Route; field: FieldRecord }[]> {
+  const rows = await revisionsWith(database, {
+    where: { number: { [Op.eq]: database.literal(NEWEST) } },
+    robotId,
+    inUse: true,
+    drawn: true,
+  });
+  return rows.map((row) => ({ route: routeOf(row), field: fieldUnder(row) }));
+}
+
+/** One revision of a route by its number, and the field as it stands on it; throws {@link NotFound}. */
+export async function getRevisionOnField(
+  database: Sequelize,
+  routeId: string,
+  number: number,
+): Promise<{ revision: RouteRevision; field: FieldRecord }> {
+  const [row] = await revisionsWith(database, { where: { routeId, number }, drawn: true });
+  if (row === undefined) throw new NotFound('revision');
+  return { revision: revisionOf(row), field: fieldUnder(row) };
 }
 
 /** A new route on the newest drawing of its field, with its plan as revision 1. */
@@ -87,11 +134,7 @@ export async function listRevisions(
   database: Sequelize,
   routeId: string,
 ): Promise<RouteRevision[]> {
-  const rows = await tablesOf(database).revisions.findAll({
-    where: { routeId },
-    order: [['number', 'DESC']],
-  });
-  return revisionsOf(database, rows);
+  return (await revisionsWith(database, { where: { routeId } })).map(revisionOf);
 }
 
 /** One revision of a route by its number; throws {@link NotFound}. */
@@ -100,9 +143,9 @@ export async function getRevision(
   routeId: string,
   number: number,
 ): Promise<RouteRevision> {
-  const row = await tablesOf(database).revisions.findOne({ where: { routeId, number } });
-  if (row === null) throw new NotFound('revision');
-  return (await revisionsOf(database, [row]))[0]!;
+  const [row] = await revisionsWith(database, { where: { routeId, number } });
+  if (row === undefined) throw new NotFound('revision');
+  return revisionOf(row);
 }
 
 /**
@@ -126,7 +169,7 @@ export async function addRevision(
     });
     if (newest === undefined) throw new NotFound('revision');
     if (newest.number !== input.basedOn) {
-      throw new StaleEdit('route', (await revisionsOf(database, [newest]))[0]);
+      throw new StaleEdit('route', await getRevision(database, routeId, newest.number));
     }
     const parent = await revisions.findOne({
       where: { routeId, number: input.parent ?? newest.number },
@@ -149,7 +192,7 @@ export async function addRevision(
       promises: input.promises,
       createdAt: new Date(),
     });
-    return (await revisionsOf(database, [row]))[0]!;
+    return getRevision(database, routeId, row.number);
   });
 }
 
@@ -157,50 +200,74 @@ function refuseFaults(faults: string[]): void {
   if (faults[0] !== undefined) throw new Conflict(faults[0]);
 }
 
-/** Routes with their newest revisions, in two questions however many there are. */
-async function routesOf(database: Sequelize, rows: readonly RouteRow[]): Promise<Route[]> {
-  const newest = await tablesOf(database).revisions.findAll({
-    where: {
-      routeId: rows.map(({ id }) => id),
-      number: {
-        [Op.eq]: database.literal(
-          '(SELECT MAX(number) FROM revisions AS other WHERE other.route_id = revisions.route_id)',
-        ),
-      },
-    },
-  });
-  const revisions = await revisionsOf(database, newest);
-  const byRoute = new Map(revisions.map((revision) => [revision.routeId, revision]));
-  return rows.flatMap(({ id, name, robotId, fieldId, goal, version }) => {
-    const revision = byRoute.get(id);
-    return revision === undefined ? [] : [{ id, name, robotId, fieldId, goal, version, revision }];
-  });
+/** Which revisions are wanted, newest first, and what with them. */
+interface RevisionQuery {
+  where: WhereOptions<RevisionRow>;
+  robotId?: string;
+  /** Only those of routes that are in use. */
+  inUse?: boolean;
+  /** With the drawing that they stand on, and not only its number. */
+  drawn?: boolean;
+  limit?: number;
 }
 
-async function revisionsOf(
+/** Revisions with their routes and drawings, in one question. */
+async function revisionsWith(
   database: Sequelize,
-  rows: readonly RevisionRow[],
-): Promise<RouteRevision[]> {
-  const fields = await tablesOf(database).fieldRevisions.findAll({
-    where: { id: [...new Set(rows.map(({ fieldRevisionId }) => fieldRevisionId))] },
-    attributes: ['id', 'number'],
+  { where, robotId, inUse = false, drawn = false, limit }: RevisionQuery,
+): Promise<RevisionOnField[]> {
+  const { routes, revisions, fieldRevisions, fields } = tablesOf(database);
+  const rows = await revisions.findAll({
+    where,
+    include: [
+      {
+        model: routes,
+        as: 'route',
+        required: true,
+        where: { ...(inUse && { archivedAt: null }), ...(robotId !== undefined && { robotId }) },
+      },
+      {
+        model: fieldRevisions,
+        as: 'drawing',
+        required: true,
+        attributes: drawn
+          ? { include: [[database.literal(NEWEST_DRAWING), 'newest']] }
+          : ['number'],
+        include: drawn ? [{ model: fields, as: 'owner', required: true }] : [],
+      },
+    ],
+    order: [['number', 'DESC']],
+    ...(limit === undefined ? {} : { limit }),
   });
-  const numbers = new Map(fields.map(({ id, number }) => [id, number]));
-  return rows.map((row) => {
-    const { id, routeId, number, parent, origin, reason, plan, promises, fieldRevisionId } = row;
-    const createdAt = row.createdAt.toISOString();
-    return {
-      id,
-      routeId,
-      number,
-      parent,
-      origin,
-      reason,
-      plan,
-      promises,
-      createdAt,
-      fieldRevisionId,
-      fieldRevision: numbers.get(fieldRevisionId)!,
-    };
-  });
+  return rows as RevisionOnField[];
+}
+
+/** The number of the newest drawing of the field under a revision. */
+const NEWEST_DRAWING =
+  '(SELECT MAX(number) FROM field_revisions AS other WHERE other.field_id = drawing.field_id)';
+
+function fieldUnder({ drawing }: RevisionOnField): FieldRecord {
+  return fieldOf(drawing.owner!, drawing, drawing.get('newest') as number);
+}
+
+function routeOf(row: RevisionOnField): Route {
+  const { id, name, robotId, fieldId, goal, version } = row.route;
+  return { id, name, robotId, fieldId, goal, version, revision: revisionOf(row) };
+}
+
+function revisionOf(row: RevisionOnField): RouteRevision {
+  const { id, routeId, number, parent, origin, reason, plan, promises, fieldRevisionId } = row;
+  return {
+    id,
+    routeId,
+    number,
+    parent,
+    origin,
+    reason,
+    plan,
+    promises,
+    createdAt: row.createdAt.toISOString(),
+    fieldRevisionId,
+    fieldRevision: row.drawing.number,
+  };
 }

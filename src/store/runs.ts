@@ -1,17 +1,17 @@
 import { createHash } from 'node:crypto';
+import { LRUCache } from 'lru-cache';
 import {
-  Op,
+  ForeignKeyConstraintError,
   QueryTypes,
   UniqueConstraintError,
   type Sequelize,
-  type WhereOptions,
 } from 'sequelize';
 import type { z } from 'zod';
 import type { Run, RunCreate, runUpdateSchema } from '../contracts/records.ts';
 import { inTransaction } from './database.ts';
 import { Conflict, NotFound, StaleEdit } from './errors.ts';
+import { writeRun } from './runWriter.ts';
 import { tablesOf } from './tables/index.ts';
-import type { RunRecordRow } from './tables/runs.ts';
 
 /** As many runs of a session stand on the Table; nobody drives more in one practice. */
 export const RUNS_AT_TABLE = 500;
@@ -25,27 +25,39 @@ export interface RunQuery {
 }
 
 /** Runs that were not withdrawn, oldest first; with a limit the newest of them. */
-export async function listRuns(database: Sequelize, query: RunQuery): Promise<Run[]> {
-  const { runs, revisions } = tablesOf(database);
-  const where: WhereOptions<RunRecordRow> = { withdrawn: false };
-  if (query.sessionId !== undefined) Object.assign(where, { sessionId: query.sessionId });
-  if (query.revisionId !== undefined) Object.assign(where, { revisionId: query.revisionId });
-  if (query.routeId !== undefined) {
-    const ofRoute = await revisions.findAll({
-      where: { routeId: query.routeId },
-      attributes: ['id'],
-    });
-    Object.assign(where, { revisionId: { [Op.in]: ofRoute.map((row) => row.id) } });
-  }
-  const rows = await runs.findAll({
-    where,
-    order: [
-      ['happenedAt', 'DESC'],
-      ['id', 'DESC'],
-    ],
-    ...(query.limit === undefined ? {} : { limit: query.limit }),
-  });
-  return runsOf(database, rows.reverse());
+export function listRuns(
+  database: Sequelize,
+  { sessionId, routeId, revisionId, limit }: RunQuery,
+): Promise<Run[]> {
+  const conditions = [
+    'runs.withdrawn = 0',
+    ...(sessionId === undefined ? [] : ['runs.session_id = :sessionId']),
+    ...(revisionId === undefined ? [] : ['runs.revision_id = :revisionId']),
+    ...(routeId === undefined ? [] : ['revisions.route_id = :routeId']),
+  ];
+  return readRuns(
+    database,
+    `SELECT runs.id FROM runs ${routeId === undefined ? '' : 'JOIN revisions ON revisions.id = runs.revision_id'}
+      WHERE ${conditions.join(' AND ')}
+      ${limit === undefined ? '' : 'ORDER BY runs.happened_at DESC, runs.id DESC LIMIT :limit'}`,
+    { sessionId, routeId, revisionId, limit },
+  );
+}
+
+/** The newest runs of the revision of a route that was driven last, by its number, oldest first. */
+export function newestRuns(database: Sequelize, routeId: string, limit: number): Promise<Run[]> {
+  return readRuns(
+    database,
+    `SELECT runs.id FROM runs WHERE runs.withdrawn = 0 AND runs.revision_id = (
+        SELECT revisions.id FROM revisions
+        WHERE revisions.route_id = :routeId AND EXISTS (
+          SELECT 1 FROM runs AS driven WHERE driven.revision_id = revisions.id AND driven.withdrawn = 0
+        )
+        ORDER BY revisions.number DESC LIMIT 1
+      )
+      ORDER BY runs.happened_at DESC, runs.id DESC LIMIT :limit`,
+    { routeId, limit },
+  );
 }
 
 /** The revisions of a route that were driven, newest first, with the number of their runs. */
@@ -65,9 +77,15 @@ export async function drivenRevisions(
 
 /** One run, also a withdrawn one; throws {@link NotFound}. */
 export async function getRun(database: Sequelize, id: string): Promise<Run> {
-  const row = await tablesOf(database).runs.findByPk(id);
-  if (row === null) throw new NotFound('run');
-  return (await runsOf(database, [row]))[0]!;
+  const [run] = await runsById(database, [id]);
+  if (run === undefined) throw new NotFound('run');
+  return run;
+}
+
+/** Runs by their identifiers, also withdrawn ones, oldest first. */
+export async function runsById(database: Sequelize, ids: readonly string[]): Promise<Run[]> {
+  if (ids.length === 0) return [];
+  return readRuns(database, 'SELECT runs.id FROM runs WHERE runs.id IN (:ids)', { ids });
 }
 
 /** Whether a write made something, or found it made. */
@@ -93,9 +111,7 @@ export async function putRun(
   input: RunCreate,
   deviceClock: Date | null = null,
 ): Promise<Written> {
-  const { runs } = tablesOf(database);
   const { measurements, outcomes, ...given } = input;
-  const values = storedValues(given);
   const sentHash = hashOf(input);
   const deviceAt = new Date(input.happenedAt);
   const receivedAt = new Date();
@@ -105,11 +121,15 @@ export async function putRun(
   try {
     // The insert itself finds out whether the run is there: to look first, under a lock on what is
     // not there yet, would let two tables that log at once stand in each other's way.
-    await inTransaction(database, async () => {
-      await runs.create({ id, ...values, happenedAt, deviceAt, receivedAt, sentHash });
-      await writeParts(database, id, measurements, outcomes);
-    });
+    const gyroAt = input.gyroAt === null ? null : new Date(input.gyroAt);
+    const row = { id, ...given, gyroAt, happenedAt, deviceAt, receivedAt, sentHash };
+    await writeRun(database, { id, row, measurements, outcomes });
   } catch (error) {
+    if (error instanceof ForeignKeyConstraintError) {
+      // What it belongs to was there a while ago: say what is gone.
+      places.delete(placeKey(input));
+      await placeOfRun(database, input);
+    }
     if (!(error instanceof UniqueConstraintError)) throw error;
     return { run: await writtenAgain(database, id, input, sentHash), created: false };
   }
@@ -129,10 +149,22 @@ export async function putRun(
 }
 
 /**
+ * Numbers of the revisions that runs were driven by, by revision, setup and session. None of them ever changes, and
+ * one that is deleted is found by its foreign key, so a table asks once and not with every run.
+ */
+const places = new LRUCache<string, number>({ max: 1000 });
+
+function placeKey({ revisionId, setupId, sessionId }: RunCreate): string {
+  return `${revisionId} ${setupId} ${sessionId}`;
+}
+
+/**
  * Number of the revision that a run was driven by. Throws {@link NotFound} when what it belongs to is not there, and
  * a {@link Conflict} when its setup is another robot's.
  */
 async function placeOfRun(database: Sequelize, input: RunCreate): Promise<number> {
+  const known = places.get(placeKey(input));
+  if (known !== undefined) return known;
   const [place] = await database.query<{
     number: number | null;
     robot: string | null;
@@ -161,6 +193,7 @@ async function placeOfRun(database: Sequelize, input: RunCreate): Promise<number
   if (setupRobot !== robot) {
     throw new Conflict('This setup belongs to another robot than the route. Reload the page.');
   }
+  places.set(placeKey(input), number);
   return number;
 }
 
@@ -285,63 +318,71 @@ function sameContent(stored: Run, input: RunCreate): boolean {
   return hashOf({ ...content, happenedAt: deviceAt ?? content.happenedAt }) === hashOf(input);
 }
 
-/** Rows of runs with everything that was measured of them, in the order of the rows. */
-export async function runsOf(database: Sequelize, rows: RunRecordRow[]): Promise<Run[]> {
-  if (rows.length === 0) return [];
-  const { offsets, outcomes, revisions, photos } = tablesOf(database);
-  const runId = rows.map((row) => row.id);
-  const order: [string, string][] = [['position', 'ASC']];
-  const [offsetRows, outcomeRows, revisionRows, photoRows] = await Promise.all([
-    offsets.findAll({ where: { runId }, order, raw: true }),
-    outcomes.findAll({ where: { runId }, order, raw: true }),
-    revisions.findAll({
-      where: { id: [...new Set(rows.map((row) => row.revisionId))] },
-      attributes: ['id', 'number'],
-    }),
-    photos.findAll({ where: { runId }, attributes: ['runId'] }),
-  ]);
-  const withPhoto = new Set(photoRows.map((row) => row.runId));
-  const offsetsOf = groupedBy(offsetRows, (row) => row.runId);
-  const outcomesOf = groupedBy(outcomeRows, (row) => row.runId);
-  const numbers = new Map(revisionRows.map((row) => [row.id, row.number]));
-  return rows.map((row) => ({
-    id: row.id,
-    sessionId: row.sessionId,
-    revisionId: row.revisionId,
-    setupId: row.setupId,
-    happenedAt: row.happenedAt.toISOString(),
-    measurements: (offsetsOf.get(row.id) ?? []).map(({ checkpointId, along, left, turned }) => ({
-      checkpointId,
-      along,
-      left,
-      turned,
-    })),
-    outcomes: (outcomesOf.get(row.id) ?? []).map(({ modelId, hit, points }) => ({
-      modelId,
-      // Rows that are read raw have numbers where the table has yes and no.
-      hit: Boolean(hit),
-      points,
-    })),
-    battery: row.battery,
-    gyroAt: row.gyroAt?.toISOString() ?? null,
-    jig: row.jig,
-    seconds: row.seconds,
-    setAside: row.setAside,
-    note: row.note,
-    deviceAt: row.deviceAt?.toISOString() ?? null,
-    receivedAt: row.receivedAt?.toISOString() ?? null,
-    revisionNumber: numbers.get(row.revisionId)!,
-    photo: withPhoto.has(row.id),
-    version: row.version,
-  }));
+/** A run as the question below answers it: empty lists are null, yes and no are numbers. */
+interface AnsweredRun extends Omit<
+  Run,
+  | 'happenedAt'
+  | 'deviceAt'
+  | 'receivedAt'
+  | 'gyroAt'
+  | 'jig'
+  | 'photo'
+  | 'measurements'
+  | 'outcomes'
+> {
+  happenedAt: Date;
+  deviceAt: Date | null;
+  receivedAt: Date | null;
+  gyroAt: Date | null;
+  jig: number | null;
+  photo: number;
+  measurements: Run['measurements'] | null;
+  outcomes: { modelId: string; hit: number; points: number | null }[] | null;
 }
 
-function groupedBy<T>(rows: readonly T[], key: (row: T) => string): Map<string, T[]> {
-  const groups = new Map<string, T[]>();
-  for (const row of rows) {
-    const group = groups.get(key(row));
-    if (group === undefined) groups.set(key(row), [row]);
-    else group.push(row);
-  }
-  return groups;
+/**
+ * Runs with everything that was measured of them, oldest first, in one question.
+ *
+ * @param chosen a question for their identifiers
+ */
+async function readRuns(
+  database: Sequelize,
+  chosen: string,
+  replacements: Record<string, unknown>,
+): Promise<Run[]> {
+  const rows = await database.query<AnsweredRun>(
+    `SELECT runs.id, runs.session_id AS sessionId, runs.revision_id AS revisionId,
+        runs.setup_id AS setupId, runs.happened_at AS happenedAt, runs.battery,
+        runs.gyro_at AS gyroAt, runs.jig, runs.seconds, runs.set_aside AS setAside, runs.note,
+        runs.device_at AS deviceAt, runs.received_at AS receivedAt, runs.version,
+        revisions.number AS revisionNumber,
+        EXISTS (SELECT 1 FROM run_photos WHERE run_photos.run_id = runs.id) AS photo,
+        (SELECT JSON_ARRAYAGG(
+            JSON_OBJECT('checkpointId', checkpoint_id, 'along', along, 'left', \`left\`, 'turned', turned)
+            ORDER BY position)
+          FROM run_offsets WHERE run_offsets.run_id = runs.id) AS measurements,
+        (SELECT JSON_ARRAYAGG(JSON_OBJECT('modelId', model_id, 'hit', hit, 'points', points) ORDER BY position)
+          FROM run_outcomes WHERE run_outcomes.run_id = runs.id) AS outcomes
+      FROM (${chosen}) AS chosen
+      JOIN runs ON runs.id = chosen.id
+      JOIN revisions ON revisions.id = runs.revision_id
+      ORDER BY runs.happened_at, runs.id`,
+    { replacements, type: QueryTypes.SELECT },
+  );
+  return rows.map(runOf);
+}
+
+function runOf(row: AnsweredRun): Run {
+  const { measurements, outcomes, happenedAt, deviceAt, receivedAt, gyroAt, jig, photo } = row;
+  return {
+    ...row,
+    happenedAt: happenedAt.toISOString(),
+    measurements: measurements ?? [],
+    outcomes: (outcomes ?? []).map((outcome) => ({ ...outcome, hit: Boolean(outcome.hit) })),
+    gyroAt: gyroAt?.toISOString() ?? null,
+    jig: jig === null ? null : Boolean(jig),
+    deviceAt: deviceAt?.toISOString() ?? null,
+    receivedAt: receivedAt?.toISOString() ?? null,
+    photo: Boolean(photo),
+  };
 }

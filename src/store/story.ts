@@ -1,27 +1,24 @@
 import type { Sequelize } from 'sequelize';
+import type { Run } from '../contracts/records.ts';
 import type { StorySource } from '../core/text/story.ts';
 import { listBenchRecords } from './benchRecords.ts';
-import { getFieldAt } from './fields.ts';
 import { getRobot, listSetups } from './robots.ts';
-import { getRoute, listRevisions } from './routes.ts';
+import { getRouteOnField, listRevisions } from './routes.ts';
 import { listRuns } from './runs.ts';
 import { listSessions } from './sessions.ts';
 import { benchOf } from '../core/benches/index.ts';
-import type { Field } from '../core/field/field.ts';
-import type { Run } from '../contracts/records.ts';
 
 /** As many runs as a story looks back on. */
 const NEWEST = 1000;
 
-/** What a route's story is told from, with the runs and the field that its drawings need. */
+/** What a route's story is told from, and its runs. */
 export async function loadStory(
   database: Sequelize,
   routeId: string,
-): Promise<{ source: StorySource; runs: Run[]; field: Field }> {
-  const route = await getRoute(database, routeId);
-  const [robot, { name, field }, revisions, setups, benches, sessions, runs] = await Promise.all([
+): Promise<{ source: StorySource; runs: Run[] }> {
+  const { route, field } = await getRouteOnField(database, routeId);
+  const [robot, revisions, setups, benches, sessions, runs] = await Promise.all([
     getRobot(database, route.robotId),
-    getFieldAt(database, route.revision.fieldRevisionId),
     listRevisions(database, routeId),
     listSetups(database, route.robotId),
     listBenchRecords(database, route.robotId),
@@ -31,10 +28,10 @@ export async function loadStory(
   const source: StorySource = {
     route: route.name,
     robot: robot.name,
-    field: name,
+    field: field.name,
     goal: route.goal,
     setup: robot.setup.setup,
-    models: field.models,
+    models: field.field.models,
     revisions: revisions.toReversed(),
     setups,
     benches: benches.map(({ number, createdAt, bench }) => ({
@@ -45,5 +42,5 @@ export async function loadStory(
     sessions,
     runs,
   };
-  return { source, runs, field };
+  return { source, runs };
 }

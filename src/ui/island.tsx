@@ -1,7 +1,9 @@
+import { QueryClientProvider } from '@tanstack/react-query';
 import type { ComponentType } from 'react';
 import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
 import { sentenceOf } from './api.ts';
 import { Button } from './Button.tsx';
+import { queries } from './queries.ts';
 import styles from './Empty.module.css';
 
 /**
@@ -11,7 +13,9 @@ import styles from './Empty.module.css';
 export function island<P extends object>(View: ComponentType<P>): ComponentType<P> {
   const Island = (props: P) => (
     <ErrorBoundary FallbackComponent={Failed}>
-      <View {...props} />
+      <QueryClientProvider client={queries}>
+        <View {...props} />
+      </QueryClientProvider>
     </ErrorBoundary>
   );
   Island.displayName = `island(${View.displayName ?? View.name})`;

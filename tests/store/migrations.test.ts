@@ -9,9 +9,8 @@ import { STARTING_SETUP } from '../../src/core/robot/parameters.ts';
 import { connect } from '../../src/store/database.ts';
 import { alone, migrate } from '../../src/store/migrate.ts';
 import { MIGRATIONS, type Migration } from '../../src/store/migrations.ts';
-import { getFieldAt } from '../../src/store/fields.ts';
 import { createRobot, listRobots } from '../../src/store/robots.ts';
-import { getRevision } from '../../src/store/routes.ts';
+import { getRevisionOnField } from '../../src/store/routes.ts';
 import { getRun } from '../../src/store/runs.ts';
 import { getColumn } from '../../src/store/telemetry.ts';
 import { ROOT } from '../application.ts';
@@ -121,8 +120,7 @@ describe('the schema', () => {
     );
     await migrate(database);
     expect(await getRun(database, 'n')).toMatchObject({ note: 'old', receivedAt: null });
-    const revision = await getRevision(database, 'r', 1);
-    expect(await getFieldAt(database, revision.fieldRevisionId)).toMatchObject({
+    expect((await getRevisionOnField(database, 'r', 1)).field).toMatchObject({
       id: 'f',
       field: FIELD,
       newest: 1,
@@ -133,7 +131,9 @@ describe('the schema', () => {
     const indexes = await database.query<{ Key_name: string }>('SHOW INDEX FROM runs', {
       type: QueryTypes.SELECT,
     });
-    expect(indexes.map((index) => index.Key_name)).toContain('runs_by_revision');
+    const names = indexes.map((index) => index.Key_name);
+    expect(names).toContain('runs_kept_by_revision');
+    expect(names).not.toContain('runs_by_revision');
   });
 
   it('is reached after being cut at any statement, before or after the note that it is done', async () => {

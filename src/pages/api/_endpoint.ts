@@ -46,7 +46,12 @@ export function json(value: unknown, status = 200): Response {
 export function jsonText(text: string | Uint8Array<ArrayBuffer>, status = 200): Response {
   return new Response(text, {
     status,
-    headers: { 'content-type': 'application/json', 'cache-control': 'no-store' },
+    headers: {
+      'content-type': 'application/json',
+      'cache-control': 'no-store',
+      // By it a short answer is known to be not worth packing.
+      'content-length': String(typeof text === 'string' ? Buffer.byteLength(text) : text.length),
+    },
   });
 }
 

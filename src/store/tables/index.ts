@@ -44,7 +44,27 @@ export function tablesOf(database: Sequelize): Tables {
     tables = Object.fromEntries(
       Object.entries(TABLES).map(([name, { on }]) => [name, on(database)]),
     ) as unknown as Tables;
+    relate(tables);
     defined.set(database, tables);
   }
   return tables;
+}
+
+/** How rows lead to others, so that what belongs together is read in one question. */
+function relate({
+  robots,
+  setups,
+  benchRecords,
+  links,
+  fields,
+  fieldRevisions,
+  routes,
+  revisions,
+}: Tables): void {
+  setups.belongsTo(robots, { as: 'robot', foreignKey: 'robotId' });
+  robots.hasOne(benchRecords, { as: 'rest', foreignKey: 'robotId' });
+  robots.hasOne(links, { as: 'link', foreignKey: 'robotId' });
+  fieldRevisions.belongsTo(fields, { as: 'owner', foreignKey: 'fieldId' });
+  revisions.belongsTo(routes, { as: 'route', foreignKey: 'routeId' });
+  revisions.belongsTo(fieldRevisions, { as: 'drawing', foreignKey: 'fieldRevisionId' });
 }

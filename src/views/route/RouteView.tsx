@@ -44,6 +44,7 @@ import {
 } from './plan.ts';
 import { RevisionsPanel } from './RevisionsPanel.tsx';
 import { RouteField } from './RouteField.tsx';
+import { pageData } from '../../ui/pageData.ts';
 import { sheetAddress } from '../../ui/sheetAddress.ts';
 import { island } from '../../ui/island.tsx';
 import styles from './RouteView.module.css';
@@ -69,15 +70,18 @@ export interface RouteViewProps {
   field: FieldRecord;
   /** The newest drawing, when that is another one. */
   newer: FieldRecord | null;
-  runs: Run[];
   titleBlock: TitleBlockProps;
 }
+
+/** What the field shows of a run. */
+type DrivenRun = Pick<Run, 'revisionId' | 'setAside' | 'measurements'>;
 
 type Panel = 'move' | 'spread' | 'tune' | 'checks' | 'revisions';
 
 /** The route station: the field above, the strip below, the selected move beside them. */
 function RouteSheet(props: RouteViewProps) {
-  const { route, routes, robot, newer, runs, titleBlock } = props;
+  const { route, routes, robot, newer, titleBlock } = props;
+  const [runs] = useState(() => pageData<DrivenRun[]>('runs'));
   const setup = robot.setup.setup;
   const [revision, setRevision] = useState(route.revision);
   /** An older revision that is continued; null when it is the newest. */
@@ -499,7 +503,7 @@ function missedAfter(
 function measuredPoints(
   plan: RoutePlan,
   field: FieldRecord,
-  runs: readonly Run[],
+  runs: readonly DrivenRun[],
   revisionId: string,
 ) {
   return runs

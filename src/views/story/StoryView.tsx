@@ -1,11 +1,13 @@
+import { useQuery } from '@tanstack/react-query';
 import { format } from 'date-fns';
-import type { Run } from '../../contracts/records.ts';
+import type { StoryCard, ToldStory } from '../../contracts/story.ts';
 import { percent } from '../../core/text/sentences.ts';
-import type { Story, StoryChapter } from '../../core/text/story.ts';
+import type { StoryChapter } from '../../core/text/story.ts';
 import { predictionEllipse } from '../../core/analysis/runs/summary.ts';
-import type { FieldModel } from '../../core/field/field.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
+import { send, sentenceOf } from '../../ui/api.ts';
 import { Button, buttonClass } from '../../ui/Button.tsx';
+import { Notice } from '../../ui/Notice.tsx';
 import { TargetCard } from '../../ui/TargetCard.tsx';
 import { TitleBlock, type TitleBlockProps } from '../../ui/TitleBlock.tsx';
 import table from '../../ui/Table.module.css';
@@ -14,22 +16,32 @@ import { island } from '../../ui/island.tsx';
 import styles from './StoryView.module.css';
 
 interface StoryViewProps {
-  story: Story;
   routeId: string;
-  runs: readonly Run[];
-  model: FieldModel | null;
   titleBlock: TitleBlockProps;
 }
 
-/** Cards that fit side by side on a page. */
-const CARDS = 3;
-
 /** The story of a route: two pages for the judges, in colour or in black and white. */
-function StorySheet({ story, routeId, runs, model, titleBlock }: StoryViewProps) {
-  const { chapters, points, checkpoint } = story;
-  const driven = chapters.filter(({ verdict }) => verdict.runs > 0);
-  // The first, and the newest ones.
-  const drawn = driven.length <= CARDS ? driven : [driven[0]!, ...driven.slice(1 - CARDS)];
+function StorySheet({ routeId, titleBlock }: StoryViewProps) {
+  const { data, error, refetch } = useQuery({
+    queryKey: ['story', routeId],
+    queryFn: () => send<ToldStory>('GET', `routes/${routeId}/story`),
+  });
+  if (error !== null) {
+    return (
+      <Notice tone="fault">
+        The story could not be told: {sentenceOf(error)}{' '}
+        <Button onClick={() => void refetch()}>Try again</Button>
+      </Notice>
+    );
+  }
+  if (data === undefined) return <p role="status">Reading the log and comparing revisions …</p>;
+  return <Told {...data} routeId={routeId} titleBlock={titleBlock} />;
+}
+
+export const StoryView = island(StorySheet);
+
+function Told({ story, model, cards, routeId, titleBlock }: ToldStory & StoryViewProps) {
+  const { chapters, points } = story;
   return (
     <article className={styles['story']}>
       <nav className={styles['out']} aria-label="Take it out">
@@ -58,15 +70,14 @@ function StorySheet({ story, routeId, runs, model, titleBlock }: StoryViewProps)
         </p>
         <h1>{story.headline}</h1>
         <p className={styles['lead']}>{story.reason}</p>
-        {model !== null && checkpoint !== null && drawn.length > 0 && (
+        {model !== null && cards.length > 0 && (
           <div className={styles['cards']}>
-            {drawn.map((chapter) => (
+            {cards.map((card) => (
               <ChapterCard
-                key={chapter.number}
-                chapter={chapter}
-                runs={runs}
+                key={card.revision}
+                card={card}
+                chapter={chapters.find(({ number }) => number === card.revision)!}
                 model={model}
-                checkpointId={checkpoint.id}
               />
             ))}
           </div>
@@ -137,36 +148,20 @@ function StorySheet({ story, routeId, runs, model, titleBlock }: StoryViewProps)
   );
 }
 
-export const StoryView = island(StorySheet);
-
 interface ChapterCardProps {
+  card: StoryCard;
   chapter: StoryChapter;
-  runs: readonly Run[];
-  model: FieldModel;
-  checkpointId: string;
+  model: NonNullable<ToldStory['model']>;
 }
 
-function ChapterCard({ chapter, runs, model, checkpointId }: ChapterCardProps) {
+function ChapterCard({ card, chapter, model }: ChapterCardProps) {
   const { summary } = chapter.verdict;
   return (
     <figure>
       <TargetCard
         zone={model.zone}
         title={model.name}
-        runs={runs.flatMap((run, i) => {
-          const found = run.measurements.find((one) => one.checkpointId === checkpointId);
-          if (run.revisionNumber !== chapter.number || found === undefined) return [];
-          return [
-            {
-              id: run.id,
-              number: i + 1,
-              along: found.along,
-              left: found.left,
-              hit: run.outcomes.find(({ modelId }) => modelId === model.id)?.hit ?? true,
-              setAside: run.setAside !== null,
-            },
-          ];
-        })}
+        runs={card.runs}
         region={summary === null ? null : predictionEllipse(summary)}
         mean={summary?.mean ?? null}
       />

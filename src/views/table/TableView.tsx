@@ -28,6 +28,7 @@ import practice from './Practice.module.css';
 import { JIG_ITEM, START_LIST, StartList, voltsOf } from './StartList.tsx';
 import { RunCells, runLook } from './RunCells.tsx';
 import { RunRecording } from './RunRecording.tsx';
+import { pageData } from '../../ui/pageData.ts';
 import { sheetAddress } from '../../ui/sheetAddress.ts';
 import { island } from '../../ui/island.tsx';
 import styles from './TableView.module.css';
@@ -58,8 +59,6 @@ export interface TableViewProps {
   field: FieldRecord;
   sessions: Session[];
   session: Session | null;
-  /** Runs of this route in this session. */
-  runs: Run[];
   /** How long the route takes, s. */
   expected: number | null;
   titleBlock: TitleBlockProps;
@@ -73,8 +72,9 @@ function TableSheet(props: TableViewProps) {
   const { setup } = robot.setup;
   const checkpoints = useMemo(() => checkpointsOf(route.revision.plan), [route]);
   const [session, setSession] = useState(props.session);
+  const [here] = useState(() => pageData<Run[]>('runs'));
   const recording = useRunRecording(robot.id, props.link);
-  const log = useRunLog(props.runs, session?.id ?? null, route.id, (run) => {
+  const log = useRunLog(here, session?.id ?? null, route.id, (run) => {
     void recording.keepWith(run);
   });
   const entry = useRunEntry(checkpoints, field);

@@ -26,6 +26,7 @@ import { verdictFigures } from './figures.ts';
 import { HonestyPanel } from './CalibrationPanel.tsx';
 import { PointsPanel } from './PointsPanel.tsx';
 import { useAdvice } from './useAdvice.ts';
+import { pageData } from '../../ui/pageData.ts';
 import { sheetAddress } from '../../ui/sheetAddress.ts';
 import { island } from '../../ui/island.tsx';
 import styles from './VerdictView.module.css';
@@ -41,7 +42,6 @@ export interface VerdictViewProps {
   /** The revision that is judged, and the numbers of all that have runs. */
   revision: RouteRevision;
   driven: number[];
-  runs: Run[];
   /** Runs of the revision that are too old to be judged with the others. */
   older: number;
   sessions: Session[];
@@ -61,7 +61,8 @@ const PANELS: readonly { value: Panel; label: string }[] = [
 
 /** The verdict station: one sentence, and the evidence beneath it. */
 function VerdictSheet(props: VerdictViewProps) {
-  const { route, robot, field, revision, runs, older, sessions, titleBlock } = props;
+  const { route, robot, field, revision, older, sessions, titleBlock } = props;
+  const [runs] = useState(() => pageData<Run[]>('runs'));
   const { plan } = revision;
   const checkpoints = useMemo(() => checkpointsOf(plan), [plan]);
   const [checkpointId, setCheckpointId] = useState(checkpoints.at(-1)!.id);

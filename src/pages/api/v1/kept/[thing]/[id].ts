@@ -12,7 +12,7 @@ export const PATCH = endpoint(async (context) => {
   const thing = paramOf(context, 'thing', thingSchema);
   const { archived } = await body(context.request, archiveSchema);
   await archive(database(), thing, idOf(context), archived);
-  return json(await listKept(database(), thing));
+  return json((await listKept(database()))[thing]);
 });
 
 /** Deletes a thing with what hangs on it, after a copy of everything. */
@@ -21,5 +21,5 @@ export const DELETE = endpoint(async (context) => {
   const id = idOf(context);
   await copyBefore(`before deleting from ${thing}`);
   await remove(database(), thing, id);
-  return json(await listKept(database(), thing));
+  return json((await listKept(database()))[thing]);
 });

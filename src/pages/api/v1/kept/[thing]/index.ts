@@ -6,5 +6,5 @@ import { endpoint, json, paramOf } from '../../../_endpoint.ts';
 
 /** Everything of a kind, put away or not. */
 export const GET = endpoint(async (context) =>
-  json(await listKept(database(), paramOf(context, 'thing', z.enum(KEPT_THINGS)))),
+  json((await listKept(database()))[paramOf(context, 'thing', z.enum(KEPT_THINGS))]),
 );
