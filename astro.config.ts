@@ -13,6 +13,8 @@ export default defineConfig({
   // Only our own scripts and styles run; Astro's own inline ones are named by their fingerprints.
   experimental: {
     csp: {
+      // The simulated robot is compiled code of our own, which stands in our own scripts.
+      scriptDirective: { resources: ["'self'", "'wasm-unsafe-eval'"] },
       directives: [
         "default-src 'self'",
         "img-src 'self' data: blob:",

@@ -2,7 +2,7 @@ import type { Zone } from '../core/field/field.ts';
 import type { Story } from '../core/text/story.ts';
 
 /** A run as a target card shows it. */
-export interface CardRun {
+interface CardRun {
   id: string;
   number: number;
   /** mm. */

@@ -16,6 +16,8 @@ import { getColumn } from '../../src/store/telemetry.ts';
 import { ROOT } from '../application.ts';
 
 const DATA = join(ROOT, '.test', `migrations-${randomUUID().slice(0, 8)}`);
+/** As many migrations had been made when the oldest data of these tests was written. */
+const BEFORE_REVISIONS_OF_FIELDS = 5;
 let server: Awaited<ReturnType<typeof startDatabase>>;
 let database: Sequelize;
 
@@ -76,8 +78,8 @@ describe('the schema', () => {
 
   it('is reached from the step before the newest with everything that was kept', async () => {
     await emptied();
-    await migrate(database, MIGRATIONS.slice(0, -1));
-    expect(await applied()).toHaveLength(MIGRATIONS.length - 1);
+    await migrate(database, MIGRATIONS.slice(0, BEFORE_REVISIONS_OF_FIELDS));
+    expect(await applied()).toHaveLength(BEFORE_REVISIONS_OF_FIELDS);
     const robot = { id: randomUUID(), setup: { id: randomUUID() } };
     await database.query(
       `INSERT INTO robots (id, name, created_at) VALUES ('${robot.id}', 'Plover', NOW(3))`,

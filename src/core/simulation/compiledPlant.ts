@@ -62,17 +62,17 @@ interface CompiledPlant {
   perturb(at: At, what: number, amount: number): void;
 }
 
-/** One compiled module a thread; every plant of the thread lives in its memory. */
-export const compiled = new WebAssembly.Instance(
-  new WebAssembly.Module(Uint8Array.from(atob(PLANT_BINARY), (letter) => letter.charCodeAt(0))),
-  {
-    env: {
-      abort: () => {
-        throw new Error('The compiled plant has stopped.');
-      },
-    },
-  },
-).exports as unknown as CompiledPlant;
+/** One compiled module a thread, made for its first plant; every plant of the thread lives in its memory. */
+export let compiled: CompiledPlant;
+
+function makeCompiled(): CompiledPlant {
+  const binary = Uint8Array.from(atob(PLANT_BINARY), (letter) => letter.charCodeAt(0));
+  const abort = () => {
+    throw new Error('The compiled plant has stopped.');
+  };
+  const instance = new WebAssembly.Instance(new WebAssembly.Module(binary), { env: { abort } });
+  return instance.exports as unknown as CompiledPlant;
+}
 
 /** Compiled plants that nobody uses any more; their memory is never given up. */
 const free: At[] = [];
@@ -80,6 +80,7 @@ const abandoned = new FinalizationRegistry<At>((at) => free.push(at));
 
 /** A compiled plant for as long as `owner` lives. */
 export function takePlant(owner: object): At {
+  compiled ??= makeCompiled();
   const at = free.pop() ?? compiled.newPlant();
   abandoned.register(owner, at);
   return at;

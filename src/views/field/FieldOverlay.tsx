@@ -32,11 +32,10 @@ export function FieldOverlay(props: FieldOverlayProps) {
       .join(' ');
   const grab = (next: Chosen) => ({
     className: styles['grab'],
-    onPointerDown: (event: PointerEvent<SVGElement>) => {
+    onPointerDown: (event: PointerEvent<SVGGraphicsElement>) => {
       event.stopPropagation();
       onChoose(next);
-      const svg = event.currentTarget.ownerSVGElement!;
-      const matrix = svg.getScreenCTM();
+      const matrix = event.currentTarget.getScreenCTM();
       if (matrix === null) return;
       const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse());
       onThing(snap({ x: at.x, y: field.height - at.y }));

@@ -1,4 +1,4 @@
-import { useRef } from 'react';
+import { useRef, type ReactNode } from 'react';
 import { toolPose } from '../../core/robot/toolPose.ts';
 import type { Field } from '../../core/field/field.ts';
 import { toField, type Point, type Pose } from '../../core/mathematics/pose.ts';
@@ -9,7 +9,7 @@ import type { RobotParameters } from '../../core/robot/parameters.ts';
 import { forecastPose, momentAfterMove, type Forecast } from '../../core/simulation/forecast.ts';
 import { runThrough, type RunRecord } from '../../core/simulation/run.ts';
 import { FieldDrawing } from '../../ui/FieldDrawing.tsx';
-import { RobotMark } from '../../ui/RobotMark.tsx';
+import type { Zoom } from '../../ui/zoom/useZoom.ts';
 import styles from './RouteField.module.css';
 
 interface RouteFieldProps {
@@ -24,9 +24,9 @@ interface RouteFieldProps {
   others: ReadonlyMap<string, RunRecord>;
   /** A simulated run that is looked at; null for none. */
   replayed: RunRecord | null;
-  pose: Pose;
-  /** The spread at the moment that is shown. */
-  spread: BudgetAt | null;
+  /** What moves with the moment that is shown, drawn on the paths and under their handles. */
+  moving: (drawn: (point: Point) => Point) => ReactNode;
+  zoom: Zoom;
   /** Steps after which the place is known again. */
   references: readonly number[];
   forecast: Forecast | null;
@@ -54,7 +54,7 @@ const CROSS = 11;
 
 /** The route on the table: planned path, cloud of simulated runs, measured runs, and the robot. */
 export function RouteField(props: RouteFieldProps) {
-  const { field, startId, setup, moves, nominal, replayed, pose, forecast, selected } = props;
+  const { field, startId, setup, moves, nominal, replayed, forecast, selected } = props;
   const steps = stepsOf(moves);
   /** The run that comes by each step. */
   const runs = steps.map((_, step) => runThrough(step, nominal, props.others));
@@ -81,6 +81,7 @@ export function RouteField(props: RouteFieldProps) {
       field={field}
       startId={startId}
       pictureUrl={props.pictureUrl}
+      zoom={props.zoom}
       label="The field to scale with the planned route"
       onPoint={(point, event) => follow(point, event.buttons !== 0)}
     >
@@ -123,7 +124,6 @@ export function RouteField(props: RouteFieldProps) {
           {props.references.map((step) => (
             <Reference key={step} at={nominal.moves[step]?.end} drawn={drawn} />
           ))}
-          {props.spread !== null && <SpreadEllipse at={props.spread} drawn={drawn} />}
           {replayed !== null && (
             <polyline
               className={styles['replayed']}
@@ -133,7 +133,7 @@ export function RouteField(props: RouteFieldProps) {
                 .join(' ')}
             />
           )}
-          <RobotMark pose={pose} setup={setup} field={field} drawn={drawn} />
+          {props.moving(drawn)}
           {steps.map(({ move, round }, i) => (
             <polyline
               key={`${move.id} ${round}`}
@@ -215,7 +215,7 @@ function pointsOf(
 const ELLIPSE_95 = 2.4477;
 
 /** Where 19 of 20 runs are at the moment that is shown. */
-function SpreadEllipse({ at, drawn }: { at: BudgetAt; drawn: (point: Point) => Point }) {
+export function SpreadEllipse({ at, drawn }: { at: BudgetAt; drawn: (point: Point) => Point }) {
   const { long, short, direction } = ellipseOf(at.tool);
   const { x, y } = drawn(at.middle);
   return (

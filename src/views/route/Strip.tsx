@@ -7,6 +7,7 @@ import type { SpreadAt } from '../../core/analysis/budget/spread.ts';
 import type { RunRecord } from '../../core/simulation/run.ts';
 import { stepsOf, type Step } from '../../core/route/plan.ts';
 import { definitionOf, isAction, type Move } from '../../core/moves/index.ts';
+import { usePlayedTime, type Playback } from './playback.ts';
 import { StripLayout, type Span } from './stripLayout.ts';
 import styles from './Strip.module.css';
 
@@ -23,10 +24,8 @@ interface StripProps {
   /** Steps after which the place is known again. */
   references: readonly number[];
   selected: string | null;
-  /** s from the start of the run. */
-  time: number;
+  playback: Playback;
   onSelect: (id: string) => void;
-  onTime: (time: number) => void;
   onReorder: (id: string, position: number) => void;
 }
 
@@ -39,7 +38,7 @@ const NO_ROOM = 0.006;
 
 /** The route in time: a cell a move, as wide as it lasts, over the band of the spread. */
 export function Strip(props: StripProps) {
-  const { moves, nominal, band, onReorder, onTime, time } = props;
+  const { moves, nominal, band, onReorder, playback } = props;
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 8 } }));
   const steps = stepsOf(moves);
   const layout = new StripLayout(steps, nominal, props.others);
@@ -132,39 +131,60 @@ export function Strip(props: StripProps) {
             style={{ left: share(spans[step]?.to ?? 0) }}
           />
         ))}
-        <span className={styles['now']} style={{ left: share(layout.placeOf(time)) }} />
+        <Now playback={playback} layout={layout} />
       </div>
       <span className={styles['unit']}>± mm</span>
-      <div
-        className={styles['time']}
-        role="slider"
-        aria-label="Moment of the run"
-        aria-valuemin={0}
-        aria-valuemax={Number(nominal.duration.toFixed(2))}
-        aria-valuenow={Number(time.toFixed(2))}
-        aria-valuetext={`${time.toFixed(2)} seconds`}
-        tabIndex={0}
-        onKeyDown={(event) => {
-          const step = { ArrowLeft: -0.1, ArrowRight: 0.1, PageDown: -1, PageUp: 1 }[event.key];
-          if (step === undefined) return;
-          event.preventDefault();
-          event.stopPropagation();
-          onTime(Math.max(0, Math.min(nominal.duration, time + step)));
-        }}
-        onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
-        onPointerMove={(event) => {
-          if (event.buttons === 0) return;
-          const box = event.currentTarget.getBoundingClientRect();
-          const at = (event.clientX - box.left) / box.width;
-          onTime(layout.timeAt(duration * Math.max(0, Math.min(1, at))));
-        }}
-      >
-        {ticks(nominal.duration).map((at) => (
-          <span key={at} style={{ left: share(layout.placeOf(at)) }}>
-            {at} s
-          </span>
-        ))}
-      </div>
+      <TimeRule playback={playback} layout={layout} nominal={nominal} />
+    </div>
+  );
+}
+
+/** The mark of the moment that is shown, over all cells. */
+function Now({ playback, layout }: { playback: Playback; layout: StripLayout }) {
+  const place = layout.placeOf(usePlayedTime(playback));
+  return <span className={styles['now']} style={{ left: `${(100 * place) / layout.duration}%` }} />;
+}
+
+interface TimeRuleProps {
+  playback: Playback;
+  layout: StripLayout;
+  nominal: RunRecord;
+}
+
+/** The seconds below the cells, by which the moment is chosen. */
+function TimeRule({ playback, layout, nominal }: TimeRuleProps) {
+  const time = usePlayedTime(playback);
+  const { duration } = layout;
+  return (
+    <div
+      className={styles['time']}
+      role="slider"
+      aria-label="Moment of the run"
+      aria-valuemin={0}
+      aria-valuemax={Number(nominal.duration.toFixed(2))}
+      aria-valuenow={Number(time.toFixed(2))}
+      aria-valuetext={`${time.toFixed(2)} seconds`}
+      tabIndex={0}
+      onKeyDown={(event) => {
+        const step = { ArrowLeft: -0.1, ArrowRight: 0.1, PageDown: -1, PageUp: 1 }[event.key];
+        if (step === undefined) return;
+        event.preventDefault();
+        event.stopPropagation();
+        playback.goTo(Math.max(0, Math.min(nominal.duration, time + step)));
+      }}
+      onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
+      onPointerMove={(event) => {
+        if (event.buttons === 0) return;
+        const box = event.currentTarget.getBoundingClientRect();
+        const at = (event.clientX - box.left) / box.width;
+        playback.goTo(layout.timeAt(duration * Math.max(0, Math.min(1, at))));
+      }}
+    >
+      {ticks(nominal.duration).map((at) => (
+        <span key={at} style={{ left: `${(100 * layout.placeOf(at)) / duration}%` }}>
+          {at} s
+        </span>
+      ))}
     </div>
   );
 }

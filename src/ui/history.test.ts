@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { createHistory } from './useHistory.ts';
+import { createHistory } from './history.ts';
 
 describe('what can be undone', () => {
   const edited = () => {

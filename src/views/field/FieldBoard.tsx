@@ -1,0 +1,103 @@
+import { Redo2, Trash2, Undo2 } from 'lucide-react';
+import type { PointerEvent } from 'react';
+import { degrees } from '../../core/mathematics/angle.ts';
+import type { Point } from '../../core/mathematics/pose.ts';
+import { formatNumber } from '../../core/mathematics/quantity.ts';
+import { Button } from '../../ui/Button.tsx';
+import { FieldDrawing } from '../../ui/FieldDrawing.tsx';
+import { useEdited } from '../../ui/history.ts';
+import { KeyHelp } from '../../ui/KeyHelp.tsx';
+import type { SheetKey } from '../../ui/useKeys.ts';
+import { zoomKeys, type Zoom } from '../../ui/zoom/useZoom.ts';
+import { FieldOverlay } from './FieldOverlay.tsx';
+import { useFieldState, useFieldStore } from './fieldStore.ts';
+import styles from './FieldView.module.css';
+import { TOOLS } from './tools.tsx';
+
+interface FieldBoardProps {
+  id: string;
+  zoom: Zoom;
+}
+
+/** The table to scale, drawn on with the chosen tool, and what can be done to what is chosen. */
+export function FieldBoard({ id, zoom }: FieldBoardProps) {
+  const store = useFieldStore();
+  const { history } = store;
+  const { present: field, canUndo, canRedo } = useEdited(history);
+  const { tool, chosen, open, measured, merging, pictures } = useFieldState((state) => state);
+  const point = (at: Point, { type, buttons }: PointerEvent<SVGSVGElement>) => {
+    // The middle button pushes the drawing about.
+    if (type === 'pointerdown' && buttons === 1) store.press(at);
+    else if (type === 'pointermove' && buttons === 1) store.pull(at);
+    else if (type === 'pointerup' || type === 'pointerleave') store.release();
+  };
+  return (
+    <>
+      <div className={styles['drawing']} data-tool={tool}>
+        {measured !== null && (
+          <output className={`mono ${styles['measured']}`}>{measureWords(measured)}</output>
+        )}
+        <FieldDrawing
+          field={field}
+          zoom={zoom}
+          startId={field.starts[0]!.id}
+          pictureUrl={field.picture === null ? null : `/api/v1/fields/${id}/picture?v=${pictures}`}
+          label="The field to scale, to be drawn"
+          onPoint={point}
+        >
+          {(drawn) => (
+            <FieldOverlay
+              field={field}
+              drawn={drawn}
+              choosing={tool === 'choose'}
+              chosen={chosen}
+              open={open}
+              measured={measured}
+              theirs={merging}
+              onChoose={store.choose}
+              onHandle={store.grabHandle}
+              onThing={store.grabThing}
+              snap={store.snap}
+            />
+          )}
+        </FieldDrawing>
+      </div>
+      <div className={styles['under']}>
+        <p>{TOOLS.find((one) => one.tool === tool)!.says}</p>
+        {open.length >= 2 && <Button onClick={store.finish}>End it</Button>}
+        <Button variant="quiet" disabled={!canUndo} onClick={history.undo}>
+          <Undo2 size={16} /> Undo
+        </Button>
+        <Button variant="quiet" disabled={!canRedo} onClick={history.redo}>
+          <Redo2 size={16} /> Redo
+        </Button>
+        <Button variant="quiet" disabled={chosen === null} onClick={store.remove}>
+          <Trash2 size={16} /> Delete
+        </Button>
+        <KeyHelp keys={useFieldKeys(zoom)} />
+      </div>
+    </>
+  );
+}
+
+function useFieldKeys(zoom: Zoom): SheetKey[] {
+  const { take, finish, remove, nudge, history } = useFieldStore();
+  return [
+    ...TOOLS.map(({ tool, key, label }) => ({ keys: key, says: label, act: () => take(tool) })),
+    { keys: 'Enter', says: 'End a wall or line', act: finish },
+    { keys: 'Delete', says: 'Delete what is chosen', act: remove },
+    { keys: 'ArrowLeft', says: 'Move it left', act: () => nudge(-1, 0) },
+    { keys: 'ArrowRight', says: 'Move it right', act: () => nudge(1, 0) },
+    { keys: 'ArrowUp', says: 'Move it away', act: () => nudge(0, 1) },
+    { keys: 'ArrowDown', says: 'Move it nearer', act: () => nudge(0, -1) },
+    { keys: 'Ctrl+Z', says: 'Undo', act: history.undo },
+    { keys: 'Ctrl+Shift+Z', says: 'Redo', act: history.redo },
+    ...zoomKeys(zoom),
+  ];
+}
+
+function measureWords([from, to]: [Point, Point]): string {
+  const dx = to.x - from.x;
+  const dy = to.y - from.y;
+  return `${formatNumber(Math.hypot(dx, dy), 1)} mm, ${formatNumber(degrees(Math.atan2(dy, dx)), 1)}°, across ${formatNumber(dx, 1)}, away ${formatNumber(dy, 1)}`;
+}

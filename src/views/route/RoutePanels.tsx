@@ -1,0 +1,125 @@
+import { lazy, Suspense } from 'react';
+import type { Route } from '../../contracts/records.ts';
+import { momentAfterMove } from '../../core/simulation/forecast.ts';
+import { runThrough } from '../../core/simulation/run.ts';
+import { ChecksPanel } from './ChecksPanel.tsx';
+import { MoveSheet } from './MoveSheet.tsx';
+import { RevisionsPanel } from './RevisionsPanel.tsx';
+import { useRouteState, useRouteStore } from './routeStore.ts';
+import styles from './RouteView.module.css';
+import { useRouteWork } from './routeWork.ts';
+import { SpreadPanel } from './SpreadPanel.tsx';
+import { StartSheet } from './StartSheet.tsx';
+import { useWays } from './useWays.ts';
+
+/** Comes with the chart library, which nobody needs before tuning. */
+const TunePanel = lazy(() => import('./TunePanel.tsx'));
+
+/** The sheet that is open beside the field. */
+export function RoutePanels({ route }: { route: Route }) {
+  const panel = useRouteState((state) => state.panel);
+  switch (panel) {
+    case 'move':
+      return <MovePanel />;
+    case 'spread':
+      return <Spread />;
+    case 'tune':
+      return <Tune />;
+    case 'checks':
+      return <Checks />;
+    case 'revisions':
+      return <Revisions route={route} />;
+  }
+}
+
+function MovePanel() {
+  const { history, change } = useRouteStore();
+  const field = useRouteState((state) => state.field.field);
+  const work = useRouteWork();
+  const { robot, plan, move, position, step, passed, nominal, others, experiment } = work;
+  const ways = useWays(experiment, passed ? -1 : step);
+  const setup = robot.setup.setup;
+  if (move === null) {
+    return (
+      <StartSheet plan={plan} setup={setup} checks={work.startSays} onChange={history.change} />
+    );
+  }
+  const record = runThrough(step, nominal, others).moves[step];
+  return (
+    <MoveSheet
+      plan={plan}
+      position={position}
+      setup={setup}
+      field={field}
+      spread={passed ? null : (work.budget.band[momentAfterMove(step)] ?? null)}
+      duration={record === undefined ? 0 : record.to - record.from}
+      checks={work.checks
+        .filter(({ moveId }) => moveId === move.id)
+        .slice(0, 2)
+        .map(({ sentence }) => sentence)}
+      ways={ways}
+      onChange={change}
+    />
+  );
+}
+
+function Spread() {
+  const { state, takePlan } = useRouteStore();
+  const { field, forecastRuns, replay } = useRouteState((now) => now);
+  const { experiment, steps, titles, checkpoints, budget, summary, replayed } = useRouteWork();
+  return (
+    <SpreadPanel
+      experiment={experiment}
+      field={field.field}
+      steps={steps}
+      titles={titles}
+      checkpoints={checkpoints}
+      state={budget}
+      summary={summary}
+      runs={forecastRuns}
+      onRuns={(runs) => state.setState({ forecastRuns: runs })}
+      replayed={replayed === null ? null : replay!.run}
+      onReplay={(run) => state.setState({ replay: run === null ? null : { run, of: experiment } })}
+      onPlan={takePlan}
+    />
+  );
+}
+
+function Tune() {
+  const { change } = useRouteStore();
+  const { move, robot } = useRouteWork();
+  return (
+    <Suspense fallback={<p className={styles['hint']}>Getting the charts …</p>}>
+      <TunePanel move={move} setup={robot.setup.setup} onChange={change} />
+    </Suspense>
+  );
+}
+
+function Checks() {
+  const { show } = useRouteStore();
+  const { checks, titles, select } = useRouteWork();
+  return (
+    <ChecksPanel
+      checks={checks}
+      titles={titles}
+      onSelect={(id) => {
+        select(id);
+        show('move');
+      }}
+    />
+  );
+}
+
+function Revisions({ route }: { route: Route }) {
+  const { continueFrom } = useRouteStore();
+  const revision = useRouteState((state) => state.revision);
+  const { robot } = useRouteWork();
+  return (
+    <RevisionsPanel
+      route={route}
+      revision={revision}
+      setup={robot.setup.setup}
+      onContinue={continueFrom}
+    />
+  );
+}

@@ -1,0 +1,85 @@
+import type { FieldRecord, Route } from '../../contracts/records.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Tabs } from '../../ui/Tabs.tsx';
+import { TitleBlock, type TitleBlockProps } from '../../ui/TitleBlock.tsx';
+import type { Draft } from '../../ui/useDraft.ts';
+import { RouteNotices } from './RouteNotices.tsx';
+import { RoutePanels } from './RoutePanels.tsx';
+import { useRouteState, useRouteStore, type RoutePanel } from './routeStore.ts';
+import styles from './RouteView.module.css';
+import { useRouteWork } from './routeWork.ts';
+import { SaveForm } from './SaveForm.tsx';
+
+interface RouteSideProps {
+  route: Route;
+  newer: FieldRecord | null;
+  draft: Draft;
+  titleBlock: TitleBlockProps;
+}
+
+/** Beside the field: the sheet of the chosen move and its neighbours, and how the plan is saved. */
+export function RouteSide({ route, newer, draft, titleBlock }: RouteSideProps) {
+  const { show, state, saved } = useRouteStore();
+  const { revision, continued, field, selected, panel, saving, forecastRuns } = useRouteState(
+    (now) => now,
+  );
+  const { checks, plan, forecast, changed, lookAhead } = useRouteWork();
+  const ask = (open: boolean) => state.setState({ saving: open });
+  return (
+    <div className={styles['side']}>
+      <Tabs<RoutePanel>
+        label="Sheets of the route"
+        value={panel}
+        tabs={[
+          { value: 'move', label: 'Move' },
+          { value: 'spread', label: 'Spread' },
+          { value: 'tune', label: 'Tune' },
+          { value: 'checks', label: checks.length === 0 ? 'Checks' : `Checks ${checks.length}` },
+          { value: 'revisions', label: 'Revisions' },
+        ]}
+        onChange={show}
+      />
+      <div className={styles['scroll']} key={`${panel} ${panel === 'move' ? selected : ''}`}>
+        <RouteNotices newer={newer} draft={draft} />
+        <RoutePanels route={route} />
+      </div>
+      <div className={styles['actions']}>
+        {forecast.progress === null ? (
+          <Button
+            variant={changed ? 'plain' : 'main'}
+            onClick={lookAhead}
+            disabled={plan.moves.length === 0}
+          >
+            Forecast {forecastRuns} runs
+          </Button>
+        ) : (
+          <Button onClick={forecast.cancel}>
+            Cancel, {forecast.progress} of {forecastRuns} done
+          </Button>
+        )}
+        <Button
+          variant={changed ? 'main' : 'plain'}
+          disabled={!changed || saving}
+          onClick={() => ask(true)}
+        >
+          Save as rev {revision.number + 1}
+        </Button>
+      </div>
+      {saving && (
+        <SaveForm
+          route={route}
+          revision={revision}
+          parent={continued?.number ?? revision.number}
+          plan={plan}
+          fieldRevision={field.revision.number}
+          onCancel={() => ask(false)}
+          onSaved={(next) => {
+            draft.forget();
+            saved(next);
+          }}
+        />
+      )}
+      <TitleBlock {...titleBlock} revision={`${revision.number}${changed ? ', changed' : ''}`} />
+    </div>
+  );
+}

@@ -1,0 +1,113 @@
+import { Copy, Pause, Play, Redo2, Trash2, Undo2 } from 'lucide-react';
+import { formatNumber } from '../../core/mathematics/quantity.ts';
+import { shownHeading } from '../../core/robot/headings.ts';
+import { poseAt } from '../../core/simulation/run.ts';
+import { Button } from '../../ui/Button.tsx';
+import { useEdited } from '../../ui/history.ts';
+import { KeyHelp } from '../../ui/KeyHelp.tsx';
+import type { SheetKey } from '../../ui/useKeys.ts';
+import { zoomKeys, type Zoom } from '../../ui/zoom/useZoom.ts';
+import { AddMove } from './AddMove.tsx';
+import { usePlayedTime, usePlaying } from './playback.ts';
+import { KEYED_MOVES, useRouteState, useRouteStore } from './routeStore.ts';
+import styles from './RouteView.module.css';
+import { useRouteWork } from './routeWork.ts';
+import { Strip } from './Strip.tsx';
+
+/** Below the field: what can be done to the moves, and the moves in time. */
+export function RouteStrip({ zoom }: { zoom: Zoom }) {
+  const store = useRouteStore();
+  const { history, playback } = store;
+  const selected = useRouteState((state) => state.selected);
+  const { canUndo, canRedo } = useEdited(history);
+  const playing = usePlaying(playback);
+  const work = useRouteWork();
+  const { plan, position, summary, budget } = work;
+  return (
+    <div className={styles['strip']}>
+      <div className={styles['over']}>
+        <Button variant="quiet" onClick={playback.toggle} disabled={plan.moves.length === 0}>
+          {playing ? <Pause size={16} /> : <Play size={16} />} {playing ? 'Pause' : 'Play'}
+        </Button>
+        <AddMove onAdd={store.add} />
+        <Button variant="quiet" disabled={position === -1} onClick={store.copy}>
+          <Copy size={16} /> Copy
+        </Button>
+        <Button variant="quiet" disabled={position === -1} onClick={store.remove}>
+          <Trash2 size={16} /> Delete
+        </Button>
+        <Button variant="quiet" disabled={!canUndo} onClick={history.undo}>
+          <Undo2 size={16} /> Undo
+        </Button>
+        <Button variant="quiet" disabled={!canRedo} onClick={history.redo}>
+          <Redo2 size={16} /> Redo
+        </Button>
+        <KeyHelp keys={useRouteKeys(zoom)} />
+        <Readout />
+      </div>
+      <Strip
+        moves={plan.moves}
+        titles={work.titles}
+        short={work.short}
+        nominal={work.nominal}
+        others={work.others}
+        band={summary?.band ?? budget.band}
+        references={work.references}
+        selected={selected}
+        playback={playback}
+        onSelect={work.select}
+        onReorder={store.place}
+      />
+    </div>
+  );
+}
+
+/** The moment that is shown, and where the robot faces then. */
+function Readout() {
+  const { playback } = useRouteStore();
+  const { nominal, replayed, robot } = useRouteWork();
+  const time = usePlayedTime(playback);
+  const setup = robot.setup.setup;
+  const { heading } = poseAt(replayed ?? nominal, time);
+  return (
+    <output className={`mono ${styles['readout']}`} aria-live="off">
+      {formatNumber(time, 2)} s heading{' '}
+      {formatNumber(shownHeading(heading - nominal.trace[0]!.heading, setup), 0)}° lasts{' '}
+      {formatNumber(nominal.duration, 1)} s
+    </output>
+  );
+}
+
+function useRouteKeys(zoom: Zoom): SheetKey[] {
+  const store = useRouteStore();
+  const { history, playback, state } = store;
+  const { select, lookAhead, changed } = useRouteWork();
+  const forecastRuns = useRouteState((now) => now.forecastRuns);
+  const stepBy = (by: number) => {
+    const id = store.neighbour(by);
+    if (id !== null) select(id);
+  };
+  return [
+    ...KEYED_MOVES.map(({ kind, key, name }) => ({
+      keys: key,
+      says: `Add: ${name.toLowerCase()}`,
+      act: () => store.add(kind),
+    })),
+    { keys: 'ArrowLeft', says: 'Move before', act: () => stepBy(-1) },
+    { keys: 'ArrowRight', says: 'Move after', act: () => stepBy(1) },
+    { keys: 'Alt+ArrowLeft', says: 'Take the move forward', act: () => store.shift(-1) },
+    { keys: 'Alt+ArrowRight', says: 'Take the move back', act: () => store.shift(1) },
+    { keys: 'C', says: 'Copy the move', act: store.copy },
+    { keys: 'Delete', says: 'Delete the move', act: store.remove },
+    { keys: 'Ctrl+Z', says: 'Undo', act: history.undo },
+    { keys: 'Ctrl+Shift+Z', says: 'Redo', act: history.redo },
+    { keys: 'Space', says: 'Play', act: playback.toggle },
+    { keys: 'F', says: `Forecast ${forecastRuns} runs`, act: lookAhead },
+    {
+      keys: 'S',
+      says: 'Save as a revision',
+      act: () => changed && state.setState({ saving: true }),
+    },
+    ...zoomKeys(zoom),
+  ];
+}
