@@ -4,7 +4,6 @@ import { colourNamed, rgbOf, STARTING_COLOURS } from '../core/robot/colours.ts';
 import { toField, type Point } from '../core/mathematics/pose.ts';
 import styles from './FieldDrawing.module.css';
 import type { Box, Zoom } from './zoom/useZoom.ts';
-import { ZoomButtons } from './zoom/ZoomButtons.tsx';
 import frame from './zoom/ZoomButtons.module.css';
 
 interface FieldDrawingProps {
@@ -221,7 +220,6 @@ export function FieldDrawing(props: FieldDrawingProps) {
           {children?.(drawn)}
         </g>
       </svg>
-      <ZoomButtons zoom={zoom} />
     </div>
   );
 }

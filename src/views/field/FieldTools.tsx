@@ -1,9 +1,11 @@
+import type { Zoom } from '../../ui/zoom/useZoom.ts';
+import { ZoomButtons } from '../../ui/zoom/ZoomButtons.tsx';
 import { useFieldState, useFieldStore } from './fieldStore.ts';
 import styles from './FieldView.module.css';
 import { GRIDS, TOOLS } from './tools.tsx';
 
 /** What the pointer does, and the grid to which it is drawn. */
-export function FieldTools() {
+export function FieldTools({ zoom }: { zoom: Zoom }) {
   const { take, state } = useFieldStore();
   const tool = useFieldState((now) => now.tool);
   const grid = useFieldState((now) => now.grid);
@@ -21,6 +23,7 @@ export function FieldTools() {
         </button>
       ))}
       <span className={styles['grow']} />
+      <ZoomButtons zoom={zoom} />
       <label className={styles['grid']}>
         Grid
         <select

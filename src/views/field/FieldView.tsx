@@ -51,7 +51,7 @@ function FieldStations({ id }: { id: string }) {
   return (
     <div className={styles['view']}>
       <div className={styles['board']}>
-        <FieldTools />
+        <FieldTools zoom={zoom} />
         <FieldBoard id={id} zoom={zoom} />
       </div>
       <FieldSide id={id} draft={draft} />

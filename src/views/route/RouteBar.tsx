@@ -3,6 +3,8 @@ import { askWords } from '../../core/moves/questions.ts';
 import { Button, buttonClass } from '../../ui/Button.tsx';
 import { sheetAddress } from '../../ui/sheetAddress.ts';
 import { Picker } from '../../ui/TextField.tsx';
+import type { Zoom } from '../../ui/zoom/useZoom.ts';
+import { ZoomButtons } from '../../ui/zoom/ZoomButtons.tsx';
 import { useRouteState, useRouteStore } from './routeStore.ts';
 import styles from './RouteView.module.css';
 import { useRouteWork } from './routeWork.ts';
@@ -10,10 +12,11 @@ import { useRouteWork } from './routeWork.ts';
 interface RouteBarProps {
   route: Route;
   routes: Pick<Route, 'id' | 'name'>[];
+  zoom: Zoom;
 }
 
 /** Above the field: which route it is, where and when it sets off, and the sheets beside this one. */
-export function RouteBar({ route, routes }: RouteBarProps) {
+export function RouteBar({ route, routes, zoom }: RouteBarProps) {
   const { history, open } = useRouteStore();
   const field = useRouteState((state) => state.field);
   const panel = useRouteState((state) => state.panel);
@@ -49,6 +52,7 @@ export function RouteBar({ route, routes }: RouteBarProps) {
         </Button>
       </span>
       <span className={styles['grow']} />
+      <ZoomButtons zoom={zoom} />
       <a className={buttonClass()} href={sheetAddress('/field', { field: field.id })}>
         Field
       </a>

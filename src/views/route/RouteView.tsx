@@ -58,7 +58,7 @@ function RouteStations({ route, routes, robot, newer, titleBlock }: RouteViewPro
     <RouteWorkProvider value={work}>
       <div className={styles['view']}>
         <div className={styles['field']}>
-          <RouteBar route={route} routes={routes} />
+          <RouteBar route={route} routes={routes} zoom={zoom} />
           <RouteDrawing zoom={zoom} />
         </div>
         <RouteSide route={route} newer={newer} draft={draft} titleBlock={titleBlock} />

@@ -164,6 +164,7 @@ function ChapterCard({ card, chapter, model }: ChapterCardProps) {
         runs={card.runs}
         region={summary === null ? null : predictionEllipse(summary)}
         mean={summary?.mean ?? null}
+        enlarges={false}
       />
       <figcaption>
         Revision {chapter.number}: {chapter.verdict.hits} of {chapter.verdict.runs}
