@@ -3,54 +3,19 @@ import type { Browser } from 'playwright-core';
 import type { BenchRecord } from '../../src/contracts/bench.ts';
 import type { OpenedLink } from '../../src/contracts/link.ts';
 import type { Robot } from '../../src/contracts/records.ts';
-import { gyroRest } from '../../src/core/benches/rest/gyroRest.ts';
-import { stillLogOf } from '../../src/core/benches/logs.ts';
-import { normal } from '../../src/core/mathematics/randomness.ts';
 import type { Acknowledgement } from '../../src/core/telemetry/acknowledgement.ts';
-import { readRecording } from '../../src/core/telemetry/recording.ts';
 import { caller } from '../api/client.ts';
 import { longestTask, pageTime, watchLongTasks } from './longTasks.ts';
-import { percentile, type Line } from './table.ts';
+import { figure, median, percentile, type Figure } from './figure.ts';
+import { stillText } from './stillText.ts';
 
 const ROBOTS = 10;
 const SECONDS = 60;
 const LINES_A_SECOND = 100;
 const BATCHES_A_SECOND = 10;
 
-/** A still log as text: drift, walk, noise and steps of 0.1°. */
-function stillText(rows: number): string {
-  const draw = normal(1, 1, 1);
-  let angle = 0;
-  const lines = ['t_s,heading_deg'];
-  for (let i = 0; i < rows; i++) {
-    angle += 0.0002 + 0.002 * draw();
-    lines.push(
-      `${(i * 0.01).toFixed(2)},${(Math.round(10 * (angle + 0.05 * draw())) / 10).toFixed(1)}`,
-    );
-  }
-  return `${lines.join('\n')}\n`;
-}
-
-/** The analysis of a still log of ten minutes. */
-export function stillLogAnalysis(): Line[] {
-  const log = stillLogOf(readRecording(stillText(60_000)), true)!;
-  gyroRest(log);
-  const times = Array.from({ length: 7 }, () => {
-    const from = performance.now();
-    gyroRest(log);
-    return performance.now() - from;
-  });
-  return [
-    {
-      what: 'a still log of 60,000 lines analysed, with its Allan deviation',
-      measured: `${percentile(times, 0.5).toFixed(0)} ms`,
-      aim: 'under 300 ms',
-    },
-  ];
-}
-
 /** A file of a million lines: read, and then analysed, packed and kept on the server. */
-export async function millionLines(browser: Browser, address: string): Promise<Line[]> {
+export async function millionLines(browser: Browser, address: string): Promise<Figure[]> {
   const call = caller(address);
   const { id } = (await call<Robot>('POST', 'robots', { name: 'Million' })).body;
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
@@ -79,24 +44,17 @@ export async function millionLines(browser: Browser, address: string): Promise<L
   await page.getByRole('progressbar').waitFor({ state: 'detached' });
   const stopped = performance.now() - cancelled;
   await page.close();
+  const what = `a file of ${lines} lines`;
   return [
-    {
-      what: `a file of ${lines} lines, choice to read`,
-      measured: `${(read / 1000).toFixed(1)} s`,
-      aim: 'under 6 s',
-    },
-    {
-      what: 'the same, choice to analysed, packed and kept',
-      measured: `${(kept / 1000).toFixed(1)} s`,
-      aim: '',
-    },
-    { what: 'longest task of the page meanwhile', measured: longest, aim: 'none over 50 ms' },
-    { what: 'cancel, press to stopped', measured: `${stopped.toFixed(0)} ms`, aim: '' },
+    figure(`${what}, choice to read`, read / 1000, 's', 'under 6 s'),
+    figure(`${what}, choice to analysed, packed and kept`, kept / 1000, 's'),
+    figure('longest task of the page meanwhile', longest, 'ms', 'none over 50 ms', 0),
+    figure('cancel, press to stopped', stopped, 'ms', '', 0),
   ];
 }
 
 /** Ten robots that send for a minute, with a page that follows one of them. */
-export async function tenRobots(browser: Browser, address: string): Promise<Line[]> {
+export async function tenRobots(browser: Browser, address: string): Promise<Figure[]> {
   const call = caller(address);
   const { id } = (await call<Robot>('POST', 'robots', { name: 'Ten' })).body;
   const links = await Promise.all(
@@ -143,22 +101,25 @@ export async function tenRobots(browser: Browser, address: string): Promise<Line
   );
   const arrived = receipts.reduce((sum, receipt) => sum + receipt.arrived, 0);
   const clean = receipts.every(({ gaps, late, doubled }) => gaps.length + late + doubled === 0);
+  const sent = ROBOTS * SECONDS * LINES_A_SECOND;
+  const seen = Number(/(\d+)\s+arrived/.exec(shown)?.[1] ?? 0);
   return [
-    {
-      what: `lines of ${ROBOTS} robots, ${LINES_A_SECOND} a second each for ${SECONDS} s, that arrived`,
-      measured: `${arrived} of ${ROBOTS * SECONDS * LINES_A_SECOND}${clean ? ', in order' : ', NOT in order'}`,
-      aim: 'all',
-    },
-    {
-      what: 'answer to a tenth of a second of lines, median and 95th percentile',
-      measured: `${percentile(answers, 0.5).toFixed(0)}, ${percentile(answers, 0.95).toFixed(0)} ms`,
-      aim: '',
-    },
-    {
-      what: 'lines that the page of one robot shows',
-      measured: /(\d+)\s+arrived/.exec(shown)?.[1] ?? 'none',
-      aim: String(SECONDS * LINES_A_SECOND),
-    },
-    { what: 'longest task of that page meanwhile', measured: longest, aim: 'none over 50 ms' },
+    figure(
+      `of ${sent} lines of ${ROBOTS} robots lost or out of order`,
+      clean ? sent - arrived : sent,
+      'lines',
+      'none',
+      0,
+    ),
+    figure('answer to a tenth of a second of lines, median', median(answers), 'ms', '', 0),
+    figure('the same, 95th', percentile(answers, 0.95), 'ms', '', 0),
+    figure(
+      'lines that the page of one robot does not show',
+      SECONDS * LINES_A_SECOND - seen,
+      'lines',
+      'none',
+      0,
+    ),
+    figure('longest task of that page meanwhile', longest, 'ms', 'none over 50 ms', 0),
   ];
 }

@@ -2,70 +2,15 @@ import { randomUUID } from 'node:crypto';
 import type { Browser } from 'playwright-core';
 import { normal } from '../../src/core/mathematics/randomness.ts';
 import { goToRest } from '../browser.ts';
-import { demoRoute, get, placeOfDemo } from './demoData.ts';
+import { demoRoute } from './demoData.ts';
 import { longestTask, watchLongTasks } from './longTasks.ts';
-import { percentile, type Line } from './table.ts';
+import { figure, median, type Figure } from './figure.ts';
 
-/** A season day of a region: so many clients for so long, s. */
-const MANY_CLIENTS = 50;
-const MANY_SECONDS = 60;
 /** Runs of one robot over a season. */
 const SEASON = 10_000;
 
-/** Many tables at once for a minute: how long an answer takes, and whether every run is there once. */
-export async function manyClients(address: string): Promise<Line[]> {
-  const place = await placeOfDemo(address);
-  const session = randomUUID();
-  await fetch(`${address}/api/v1/sessions`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ id: session, title: 'Many', startedAt: new Date().toISOString() }),
-  });
-  const ends = performance.now() + 1000 * MANY_SECONDS;
-  const sent: string[] = [];
-  const client = async () => {
-    const times: number[] = [];
-    while (performance.now() < ends) {
-      const id = randomUUID();
-      const from = performance.now();
-      const answer = await fetch(`${address}/api/v1/runs/${id}`, {
-        method: 'PUT',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({
-          ...place,
-          sessionId: session,
-          happenedAt: new Date().toISOString(),
-          measurements: [{ checkpointId: 'tide-gauge', along: 3, left: -4, turned: 0.02 }],
-          outcomes: [{ modelId: 'tide-gauge', hit: true }],
-        }),
-      });
-      await answer.text();
-      if (answer.status === 201) sent.push(id);
-      times.push(performance.now() - from);
-      await new Promise((resolve) => setTimeout(resolve, 500 + 1000 * Math.random()));
-    }
-    return times;
-  };
-  const times = (await Promise.all(Array.from({ length: MANY_CLIENTS }, client))).flat();
-  const stored = await get<{ id: string }[]>(address, `runs?session=${session}`);
-  const once = new Set(stored.map(({ id }) => id));
-  const lost = sent.filter((id) => !once.has(id)).length;
-  return [
-    {
-      what: `logging a run, ${MANY_CLIENTS} clients for ${MANY_SECONDS} s, 95th percentile`,
-      measured: `${percentile(times, 0.95).toFixed(1)} ms`,
-      aim: 'under 100 ms',
-    },
-    {
-      what: `of ${sent.length} runs lost, and stored more than once`,
-      measured: `${lost}, ${stored.length - once.size}`,
-      aim: 'none',
-    },
-  ];
-}
-
-/** Every view with a season's runs of one robot on one route, half of them of one revision. */
-export async function seasonViews(browser: Browser, address: string): Promise<Line[]> {
+/** Takes in a season's runs of one robot on one route, half of them of one revision. Returns how long it took, s. */
+export async function takeInSeason(address: string): Promise<number> {
   const route = await demoRoute(address);
   const draw = normal(5);
   const runs = Array.from({ length: SEASON }, (_, i) => ({
@@ -100,36 +45,47 @@ export async function seasonViews(browser: Browser, address: string): Promise<Li
   });
   if (!answer.ok) throw new Error(await answer.text());
   await answer.text();
-  const lines: Line[] = [
-    {
-      what: `${SEASON} runs taken in from a file`,
-      measured: `${((performance.now() - from) / 1000).toFixed(1)} s`,
-      aim: '',
-    },
-  ];
-  for (const view of ['bench', 'route', 'table', 'verdict', 'story', 'files']) {
+  return (performance.now() - from) / 1000;
+}
+
+const PAGES = ['bench', 'route', 'table', 'verdict', 'story', 'files', 'field', 'program'];
+
+/** Every sheet with a season's runs, from the question to the last byte: how long, how much, how many queries. */
+export async function seasonPages(address: string): Promise<Figure[]> {
+  const route = await demoRoute(address);
+  const figures: Figure[] = [];
+  for (const name of PAGES) {
     const times: number[] = [];
-    for (let i = 0; i < 5; i++) {
+    let bytes = 0;
+    let queries = 0;
+    for (let i = 0; i < 9; i++) {
       const asked = performance.now();
-      await (await fetch(`${address}/${view}?route=${route.id}`)).text();
+      const answer = await fetch(`${address}/${name}?route=${route.id}`);
+      bytes = (await answer.arrayBuffer()).byteLength;
+      queries = Number(/\d+/.exec(answer.headers.get('server-timing') ?? '')?.[0]);
       times.push(performance.now() - asked);
     }
-    lines.push({
-      what: `the ${view} sheet with them, to the last byte, median`,
-      measured: `${percentile(times, 0.5).toFixed(0)} ms`,
-      aim: 'under 300 ms',
-    });
+    const with10 = `the ${name} sheet with ${SEASON} runs`;
+    figures.push(
+      figure(with10, median(times), 'ms', 'within 100 ms', 0),
+      figure(`${with10}, unpacked`, bytes / 1000, 'kB', '', 0),
+      figure(`${with10}, database`, queries, 'queries', 'at most 6', 0),
+    );
   }
+  return figures;
+}
+
+/** What the page feels of the chart over a season. */
+export async function seasonChart(browser: Browser, address: string): Promise<Figure[]> {
+  const route = await demoRoute(address);
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await watchLongTasks(page);
   await goToRest(page, `${address}/verdict?route=${route.id}`);
   await page.getByRole('tab', { name: 'Over time' }).click();
   await page.waitForTimeout(500);
-  lines.push({
-    what: 'longest task of the verdict page meanwhile, drawing its chart',
-    measured: await longestTask(page, 0),
-    aim: '',
-  });
+  const longest = await longestTask(page, 0);
   await page.close();
-  return lines;
+  return [
+    figure('longest task of the verdict page with its chart', longest, 'ms', 'none over 50 ms', 0),
+  ];
 }

@@ -1,225 +1,56 @@
 /**
- * `npm run speed`: measures what must be quick and prints a table. Nothing is asserted, because
- * machines are shared and noisy; each line names its aim so that a person can judge.
+ * `npm run speed`: measures what must be quick, in three rounds, and prints each figure beside its aim.
+ * Nothing is asserted, because machines are shared and noisy: a fixed loop before and after each round
+ * shows how busy this one was. `npm run speed growth` prints how the core's figures grow.
  */
-import { readFileSync, rmSync } from 'node:fs';
-import { randomUUID } from 'node:crypto';
+import { spawnSync } from 'node:child_process';
+import { rmSync } from 'node:fs';
 import { cpus } from 'node:os';
 import { gzipSync } from 'node:zlib';
-import type { Browser, Page } from 'playwright-core';
-import { FIELD } from '../../demo/field.ts';
-import { readJsonFile, type RobotFile, type RouteFile } from '../../src/core/formats/files.ts';
-import type { Session } from '../../src/contracts/records.ts';
-import { emptyForecast, simulateRuns } from '../../src/core/simulation/forecast.ts';
-import { budgetBand } from '../../src/core/analysis/budget/band.ts';
-import { budgetOf, type StepModels } from '../../src/core/analysis/budget/budget.ts';
-import { nominalRun, type Experiment } from '../../src/core/simulation/run.ts';
-import { startApplication } from '../application.ts';
+import type { Browser } from 'playwright-core';
+import { startApplication, type Application } from '../application.ts';
 import { goToRest, openBrowser } from '../browser.ts';
-import { besideC } from './cReference.ts';
-import { millionLines, stillLogAnalysis, tenRobots } from './benches.ts';
-import { demoRoute, get, placeOfDemo } from './demoData.ts';
-import { longestTask, pageTime, watchLongTasks } from './longTasks.ts';
-import { manyClients, seasonViews } from './season.ts';
-import { percentile, type Line } from './table.ts';
+import { millionLines, tenRobots } from './benches.ts';
+import { forecasts, frames } from './browser.ts';
+import { figure, median, type Figure } from './figure.ts';
+import { fixedLoop } from './machine.ts';
+import { seasonChart, seasonPages, takeInSeason } from './season.ts';
+import { loggingRuns } from './server.ts';
 
-const RUNS = 500;
-const CLIENTS = 20;
-const RUNS_PER_CLIENT = 30;
-
+const ROUNDS = 3;
 const DATA = '.test/speed';
 
-function demoExperiment(): Experiment {
-  const read = (name: string) =>
-    readJsonFile(readFileSync(new URL(`../../demo/${name}`, import.meta.url), 'utf8'));
-  const robot = read('robot.json') as RobotFile;
-  const route = read('route-sluice-and-tide-gauge.json') as RouteFile;
-  const setup = robot.setups.at(-1)!.setup;
-  const { plan } = route.revisions.at(-1)!;
-  return { plan, field: FIELD, estimated: setup, trueParameters: setup };
+/** The figures of the core alone, bundled as it is shipped and in a process of its own. */
+function core(...options: string[]): Figure[] {
+  const { stdout, stderr, status } = spawnSync(
+    process.execPath,
+    ['--expose-gc', '--max-semi-space-size=256', '.test/speed-core/core.js', ...options],
+    { maxBuffer: 2 ** 26 },
+  );
+  if (status !== 0) throw new Error(stderr.toString());
+  return JSON.parse(stdout.toString()) as Figure[];
 }
 
-/** Simulation alone: time of 500 runs, and what each tick of the program's loop leaves on the heap. */
-function simulation(): Line[] {
-  const experiment = demoExperiment();
-  const forecast = emptyForecast(experiment, 1, RUNS);
-  simulateRuns(experiment, forecast, 0, RUNS);
-  const times: number[] = [];
-  for (let round = 0; round < 5; round++) {
-    const from = performance.now();
-    simulateRuns(experiment, forecast, 0, RUNS);
-    times.push(performance.now() - from);
-  }
-  const ticks =
-    forecast.durations.reduce((sum, time) => sum + time, 0) /
-    experiment.estimated.program.loopPeriod;
-  // The young generation is large enough for no collection to hide anything; see the npm script.
-  globalThis.gc?.();
-  const before = process.memoryUsage().heapUsed;
-  simulateRuns(experiment, forecast, 0, RUNS);
-  const bytes = process.memoryUsage().heapUsed - before;
-  return [
-    {
-      what: `${RUNS} runs of the demo route, core alone`,
-      measured: `${percentile(times, 0.5).toFixed(0)} ms`,
-      aim: 'under 1000 ms',
-    },
-    {
-      what: 'heap left behind by a tick of the loop',
-      measured: `${(bytes / ticks).toFixed(1)} bytes`,
-      aim: 'as good as 0',
-    },
-  ];
+function bundleCore(): void {
+  const { status, stderr } = spawnSync('node_modules/.bin/vite', [
+    'build',
+    '--config',
+    'vite.speed.config.ts',
+  ]);
+  if (status !== 0) throw new Error(stderr.toString());
 }
 
-/** What a drag of a move asks for: path and band of the whole route, one move being new each time. */
-function budgetOfADrag(): Line[] {
-  const experiment = demoExperiment();
-  const known: StepModels = new Map();
-  const times: number[] = [];
-  for (let i = 0; i < 60; i++) {
-    const moves = experiment.plan.moves.map((move) =>
-      move.kind === 'drive' && move.id === 'm3' ? { ...move, distance: move.distance + i } : move,
-    );
-    const dragged = { ...experiment, plan: { ...experiment.plan, moves } };
-    const from = performance.now();
-    const nominal = nominalRun(dragged);
-    budgetBand(budgetOf(dragged, known), nominal, dragged.estimated.body);
-    times.push(performance.now() - from);
-  }
-  return [
-    {
-      what: 'path and band of the demo route while a move is dragged, median and 95th',
-      measured: `${percentile(times, 0.5).toFixed(1)} and ${percentile(times, 0.95).toFixed(1)} ms`,
-      aim: 'under 16 ms',
-    },
-  ];
-}
-
-/** 20,000 runs of the demo route over all cores of the browser. */
-async function largeForecast(browser: Browser, address: string): Promise<Line[]> {
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  const route = await demoRoute(address);
-  await goToRest(page, `${address}/route?route=${route.id}`);
-  await page.getByRole('tab', { name: 'Spread' }).click();
-  await page.getByText('20,000', { exact: true }).click();
+async function secondStart(): Promise<Figure> {
   const from = performance.now();
-  await page.getByRole('button', { name: 'Forecast 20000 runs' }).click();
-  await page.getByText(/of 20000 simulated runs/).waitFor({ timeout: 180_000 });
+  const application = await startApplication(`${DATA}-start`);
   const seconds = (performance.now() - from) / 1000;
-  await page.close();
-  return [
-    {
-      what: '20,000 runs of the demo route over all cores, press to result',
-      measured: `${seconds.toFixed(1)} s`,
-      aim: 'under 15 s on two cores',
-    },
-  ];
+  await application.stop();
+  return figure('a second start, to the first answered request', seconds, 's', 'under 4 s');
 }
 
-/** The same in the browser's worker, from the press of the button, and what the page felt of it. */
-async function forecastInBrowser(browser: Browser, address: string): Promise<Line[]> {
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-  await watchLongTasks(page);
-  const route = await demoRoute(address);
-  await goToRest(page, `${address}/route?route=${route.id}`);
-  const forecast = page.getByRole('button', { name: `Forecast ${RUNS} runs` });
-  await forecast.waitFor();
-  await page.waitForTimeout(2000);
-  const times: number[] = [];
-  const from = await pageTime(page);
-  for (let round = 0; round < 3; round++) {
-    const pressed = performance.now();
-    await forecast.click();
-    await page.getByRole('button', { name: /^Cancel/ }).waitFor();
-    await forecast.waitFor();
-    times.push(performance.now() - pressed);
-  }
-  await page.waitForTimeout(500);
-  const longest = await longestTask(page, from);
-  await page.close();
-  return [
-    {
-      what: `${RUNS} runs in the browser's worker, press to picture`,
-      measured: `${percentile(times, 0.5).toFixed(0)} ms`,
-      aim: 'under 1000 ms',
-    },
-    {
-      what: 'longest task of the page meanwhile',
-      measured: longest,
-      aim: 'none over 50 ms',
-    },
-  ];
-}
-
-/** The answer to logging a run, with several clients at it at once. */
-async function loggingRuns(address: string): Promise<Line[]> {
-  const sessions = await get<Session[]>(address, 'sessions');
-  const place = { ...(await placeOfDemo(address)), sessionId: sessions[0]!.id };
-  const logOne = async () => {
-    const from = performance.now();
-    const answer = await fetch(`${address}/api/v1/runs/${randomUUID()}`, {
-      method: 'PUT',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({
-        ...place,
-        happenedAt: new Date().toISOString(),
-        measurements: [{ checkpointId: 'tide-gauge', along: 3, left: -4, turned: 0.02 }],
-        outcomes: [{ modelId: 'tide-gauge', hit: true }],
-      }),
-    });
-    await answer.text();
-    if (answer.status !== 201) throw new Error(`A run was answered with ${answer.status}.`);
-    return performance.now() - from;
-  };
-  const client = async () => {
-    const times: number[] = [];
-    for (let i = 0; i < RUNS_PER_CLIENT; i++) {
-      times.push(await logOne());
-      // A run every second is thirty times what a table can do.
-      await new Promise((resolve) => setTimeout(resolve, 500 + 1000 * Math.random()));
-    }
-    return times;
-  };
-  for (let i = 0; i < 50; i++) await logOne();
-  const times = (await Promise.all(Array.from({ length: CLIENTS }, client))).flat();
-  return [
-    {
-      what: `logging a run, ${CLIENTS} clients at one a second, median`,
-      measured: `${percentile(times, 0.5).toFixed(1)} ms`,
-      aim: '',
-    },
-    {
-      what: `logging a run, ${CLIENTS} clients at one a second, 95th percentile`,
-      measured: `${percentile(times, 0.95).toFixed(1)} ms`,
-      aim: 'under 30 ms',
-    },
-    {
-      what: 'for comparison, a bare request that writes nothing, 95th percentile',
-      measured: `${(await bareRequests(address)).toFixed(1)} ms`,
-      aim: '',
-    },
-  ];
-}
-
-/** What the machine takes for an answer without any work behind it, under the same load. */
-async function bareRequests(address: string): Promise<number> {
-  const client = async () => {
-    const times: number[] = [];
-    for (let i = 0; i < 15; i++) {
-      const from = performance.now();
-      await (await fetch(`${address}/mark.svg`)).text();
-      times.push(performance.now() - from);
-      await new Promise((resolve) => setTimeout(resolve, 500 + 1000 * Math.random()));
-    }
-    return times;
-  };
-  return percentile((await Promise.all(Array.from({ length: CLIENTS }, client))).flat(), 0.95);
-}
-
-/** All scripts that the Table page fetches, as they would travel compressed. */
-async function tableScripts(browser: Browser, address: string): Promise<Line[]> {
-  const page: Page = await browser.newPage({ viewport: { width: 1024, height: 768 } });
+/** All scripts that the Table page fetches, as they travel. */
+async function tableScripts(browser: Browser, address: string): Promise<Figure> {
+  const page = await browser.newPage({ viewport: { width: 1024, height: 768 } });
   const sizes: Promise<number>[] = [];
   page.on('response', (response) => {
     if (response.request().resourceType() !== 'script') return;
@@ -228,45 +59,60 @@ async function tableScripts(browser: Browser, address: string): Promise<Line[]> 
   await goToRest(page, `${address}/table`);
   const total = (await Promise.all(sizes)).reduce((sum, size) => sum + size, 0);
   await page.close();
+  return figure('scripts of the Table page, packed', total / 1000, 'kB', '', 0);
+}
+
+async function round(browser: Browser, application: Application): Promise<Figure[]> {
+  const { address } = application;
   return [
-    {
-      what: 'scripts of the Table page, gzipped',
-      measured: `${(total / 1000).toFixed(0)} kB`,
-      aim: 'under 130 kB',
-    },
+    figure('how busy the machine was: a fixed loop before', fixedLoop(), 'ms', '', 0),
+    ...core(),
+    await secondStart(),
+    await tableScripts(browser, address),
+    ...(await forecasts(browser, address)),
+    ...(await frames(browser, address)),
+    ...(await seasonPages(address)),
+    ...(await seasonChart(browser, address)),
+    ...(await loggingRuns(application)),
+    ...(await millionLines(browser, address)),
+    ...(await tenRobots(browser, address)),
+    figure('how busy the machine was: a fixed loop after', fixedLoop(), 'ms', '', 0),
   ];
 }
 
-rmSync(DATA, { recursive: true, force: true });
-const lines = [...simulation(), ...besideC(), ...budgetOfADrag(), ...stillLogAnalysis()];
-await (await startApplication(DATA)).stop();
-const startedAt = performance.now();
-const application = await startApplication(DATA);
-lines.push({
-  what: 'a second start, to the first answered request',
-  measured: `${((performance.now() - startedAt) / 1000).toFixed(1)} s`,
-  aim: 'under 4 s',
-});
-const browser = await openBrowser();
-try {
-  lines.push(...(await tableScripts(browser, application.address)));
-  lines.push(...(await forecastInBrowser(browser, application.address)));
-  lines.push(...(await largeForecast(browser, application.address)));
-  lines.push(...(await loggingRuns(application.address)));
-  lines.push(...(await manyClients(application.address)));
-  lines.push(...(await seasonViews(browser, application.address)));
-  lines.push(...(await millionLines(browser, application.address)));
-  lines.push(...(await tenRobots(browser, application.address)));
-} finally {
-  await browser.close();
-  await application.stop();
-}
-console.warn(
-  `\nNode ${process.versions.node}, ${cpus().length} × ${cpus()[0]?.model ?? 'unknown'}\n`,
-);
-const width = (name: keyof Line) => Math.max(...lines.map((line) => line[name].length));
-for (const { what, measured, aim } of lines) {
+/** A line a figure: its rounds, their median, and what it should be. */
+function print(rounds: readonly (readonly Figure[])[]): void {
+  const [first] = rounds as [readonly Figure[]];
+  const width = Math.max(...first.map(({ what }) => what.length));
   console.warn(
-    `${what.padEnd(width('what'))}  ${measured.padStart(width('measured'))}${aim === '' ? '' : `   aim: ${aim}`}`,
+    `\nNode ${process.versions.node}, ${cpus().length} × ${cpus()[0]?.model ?? 'unknown'}\n`,
   );
+  first.forEach(({ what, unit, aim, digits }, i) => {
+    const values = rounds.map((figures) => figures[i]!.value);
+    const words = values.map((value) => value.toFixed(digits)).join('  ');
+    const middle = `${median(values).toFixed(digits)} ${unit}`;
+    console.warn(
+      `${what.padEnd(width)}  ${middle.padStart(14)}   of ${words}${aim === '' ? '' : `   aim: ${aim}`}`,
+    );
+  });
+}
+
+bundleCore();
+if (process.argv.includes('growth')) {
+  print([core('growth')]);
+} else {
+  for (const folder of [DATA, `${DATA}-start`]) rmSync(folder, { recursive: true, force: true });
+  await (await startApplication(`${DATA}-start`)).stop();
+  const application = await startApplication(DATA);
+  const browser = await openBrowser();
+  try {
+    const seconds = await takeInSeason(application.address);
+    console.warn(`10,000 runs taken in from a file in ${seconds.toFixed(1)} s`);
+    const rounds: Figure[][] = [];
+    for (let i = 0; i < ROUNDS; i++) rounds.push(await round(browser, application));
+    print(rounds);
+  } finally {
+    await browser.close();
+    await application.stop();
+  }
 }
