@@ -41,8 +41,9 @@ export interface ForecastSummary {
   outcomes: ForecastOutcomes;
 }
 
-/** Runs between two reports of progress: a few tens of milliseconds of work. */
-const RUNS_PER_REPORT = 20;
+/** Runs between two looks at the clock, and the time between two reports of progress, ms: more would keep the page busy. */
+const RUNS_AT_ONCE = 20;
+const REPORT_EVERY = 100;
 
 function buffersOf(forecast: Forecast): Transferable[] {
   return [
@@ -66,9 +67,12 @@ const door = {
     first = 0,
   ): Forecast {
     const forecast = emptyForecast(experiment, seed, runs, first);
-    for (let from = 0; from < runs; from += RUNS_PER_REPORT) {
-      const to = Math.min(runs, from + RUNS_PER_REPORT);
+    let reported = performance.now();
+    for (let from = 0; from < runs; from += RUNS_AT_ONCE) {
+      const to = Math.min(runs, from + RUNS_AT_ONCE);
       simulateRuns(experiment, forecast, from, to);
+      if (performance.now() - reported < REPORT_EVERY) continue;
+      reported = performance.now();
       onProgress(to);
     }
     return Comlink.transfer(forecast, buffersOf(forecast));

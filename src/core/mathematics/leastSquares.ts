@@ -52,6 +52,35 @@ export function leastSquares(rows: number[][], values: number[]): LinearFit | nu
   return { coefficients, covariance, residualSpread: Math.sqrt(variance), degreesOfFreedom };
 }
 
+/**
+ * The coefficients of ordinary least squares from sums alone, for samples that are too large to be written
+ * down as rows.
+ *
+ * @param products XᵀX, of columns of about the same size
+ * @param withValues Xᵀy, one list for each kind of value
+ * @returns one list of coefficients for each; null when the columns do not determine them
+ */
+export function leastSquaresOfSums(
+  products: number[][],
+  withValues: number[][],
+): number[][] | null {
+  const sums = new Matrix(products);
+  // As if every column had the length 1, by which two that say the same are known.
+  const lengths = sums.diagonal().map(Math.sqrt);
+  if (lengths.some((length) => length === 0)) return null;
+  const scaled = new Matrix(
+    products.map((row, i) => row.map((sum, j) => sum / (lengths[i]! * lengths[j]!))),
+  );
+  const information = safeInverse(scaled);
+  if (information === null) return null;
+  return withValues.map((values) => {
+    const solution = information.mmul(
+      Matrix.columnVector(values.map((value, i) => value / lengths[i]!)),
+    );
+    return lengths.map((length, i) => solution.get(i, 0) / length);
+  });
+}
+
 /** The 95 % interval of a linear combination of the coefficients. */
 export function estimateOf(fit: LinearFit, combination: number[]): Estimate {
   const value = dot(combination, fit.coefficients);

@@ -2,7 +2,7 @@ import { toolPose } from '../robot/toolPose.ts';
 import { wilsonInterval } from '../mathematics/wilson.ts';
 import { offsetFrom, scores, type Offset } from '../field/field.ts';
 import { checkpointsOf, stepsOf, type Step } from '../route/plan.ts';
-import { leastSquares } from '../mathematics/leastSquares.ts';
+import { leastSquaresOfSums } from '../mathematics/leastSquares.ts';
 import { cameBy, CONDITIONS, forecastPose, momentAfterMove, type Forecast } from './forecast.ts';
 import type { Experiment } from './run.ts';
 import { mean, standardDeviation } from '../mathematics/sample.ts';
@@ -157,26 +157,28 @@ function sensitivityOf(
   );
   const deviations = columns.map(standardDeviation);
   const varying = CONDITIONS.map((_, c) => c).filter((c) => deviations[c]! > 0);
-  const rows = offsets.map((_, run) => [
-    1,
-    ...varying.map((c) => columns[c]![run]! / deviations[c]!),
-  ]);
-  const along = leastSquares(
-    rows,
-    offsets.map((offset) => offset.along),
-  );
-  const left = leastSquares(
-    rows,
-    offsets.map((offset) => offset.left),
-  );
-  if (along === null || left === null) return [];
+  const size = varying.length + 1;
+  const products = Array.from({ length: size }, () => new Array<number>(size).fill(0));
+  const alongSums = new Array<number>(size).fill(0);
+  const leftSums = new Array<number>(size).fill(0);
+  const row = new Array<number>(size).fill(1);
+  offsets.forEach((offset, run) => {
+    varying.forEach((c, i) => (row[i + 1] = columns[c]![run]! / deviations[c]!));
+    for (let i = 0; i < size; i++) {
+      alongSums[i]! += row[i]! * offset.along;
+      leftSums[i]! += row[i]! * offset.left;
+      for (let j = 0; j < size; j++) products[i]![j]! += row[i]! * row[j]!;
+    }
+  });
+  const found = leastSquaresOfSums(products, [alongSums, leftSums]);
+  if (found === null) return [];
+  const [along, left] = found as [number[], number[]];
   const spread = each(offsets, standardDeviation);
   const whole = spread.along ** 2 + spread.left ** 2;
   return varying
     .map((c, i) => ({
       condition: CONDITIONS[c]!,
-      share:
-        whole > 0 ? (along.coefficients[i + 1]! ** 2 + left.coefficients[i + 1]! ** 2) / whole : 0,
+      share: whole > 0 ? (along[i + 1]! ** 2 + left[i + 1]! ** 2) / whole : 0,
     }))
     .sort((a, b) => b.share - a.share);
 }

@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import type { FieldRecord, Run } from '../../contracts/records.ts';
 import { toField, type Point } from '../../core/mathematics/pose.ts';
 import { checkpointsOf, type RoutePlan, type Step } from '../../core/route/plan.ts';
@@ -31,6 +31,10 @@ export function RouteDrawing({ zoom }: { zoom: Zoom }) {
     [changed, plan, field, runs, revision],
   );
   const missed = useMemo(() => missedAfter(summary, steps), [summary, steps]);
+  const lookAt = useCallback(
+    (run: number) => state.setState({ replay: { run, of: experiment } }),
+    [state, experiment],
+  );
   return (
     <div className={styles['drawing']}>
       <RouteField
@@ -49,7 +53,7 @@ export function RouteDrawing({ zoom }: { zoom: Zoom }) {
         measured={measured}
         checkpointSteps={checkpoints.map(({ id }) => steps.findIndex((one) => one.move.id === id))}
         missed={missed}
-        onRun={(run) => state.setState({ replay: { run, of: experiment } })}
+        onRun={lookAt}
         selected={selected}
         onSelect={work.select}
         onTime={(moment) => !playback.clock.getState().playing && playback.goTo(moment)}

@@ -1,16 +1,16 @@
 import { useRef, type ReactNode } from 'react';
-import { toolPose } from '../../core/robot/toolPose.ts';
 import type { Field } from '../../core/field/field.ts';
 import { toField, type Point, type Pose } from '../../core/mathematics/pose.ts';
 import { stepsOf } from '../../core/route/plan.ts';
 import { type Move } from '../../core/moves/index.ts';
 import { ellipseOf, type BudgetAt } from '../../core/analysis/budget/band.ts';
 import type { RobotParameters } from '../../core/robot/parameters.ts';
-import { forecastPose, momentAfterMove, type Forecast } from '../../core/simulation/forecast.ts';
+import type { Forecast } from '../../core/simulation/forecast.ts';
 import { runThrough, type RunRecord } from '../../core/simulation/run.ts';
 import { FieldDrawing } from '../../ui/FieldDrawing.tsx';
 import type { Zoom } from '../../ui/zoom/useZoom.ts';
 import styles from './RouteField.module.css';
+import { RunCloud } from './RunCloud.tsx';
 
 interface RouteFieldProps {
   field: Field;
@@ -47,9 +47,6 @@ interface RouteFieldProps {
   onRelease: () => void;
 }
 
-/** Dots of a cloud that are drawn at most; more would only be ink. */
-const DOTS = 500;
-const DOTS_PER_PATH = 20;
 const CROSS = 11;
 
 /** The route on the table: planned path, cloud of simulated runs, measured runs, and the robot. */
@@ -97,28 +94,17 @@ export function RouteField(props: RouteFieldProps) {
           ))}
           {forecast !== null && (
             <g className={props.stale ? styles['stale'] : ''}>
-              {props.checkpointSteps.flatMap((step) =>
-                cloudOf(forecast, step, setup, drawn).map((dots, i) => (
-                  <path key={`${step} ${i}`} className={styles['cloud']} d={dots} />
-                )),
-              )}
-              {props.checkpointSteps.flatMap((step) =>
-                pointsOf(forecast, step, setup).map(({ run, point }) => {
-                  const { x, y } = drawn(point);
-                  return (
-                    <circle
-                      key={`${step} ${run}`}
-                      className={props.missed.get(step)?.has(run) ? styles['miss'] : styles['pick']}
-                      cx={x}
-                      cy={y}
-                      r={7}
-                      onClick={() => props.onRun(run)}
-                    >
-                      <title>Run {run + 1}: click to see how it went</title>
-                    </circle>
-                  );
-                }),
-              )}
+              {props.checkpointSteps.map((step) => (
+                <RunCloud
+                  key={step}
+                  forecast={forecast}
+                  step={step}
+                  setup={setup}
+                  field={field}
+                  missed={props.missed.get(step)}
+                  onRun={props.onRun}
+                />
+              ))}
             </g>
           )}
           {props.references.map((step) => (
@@ -195,22 +181,6 @@ export function RouteField(props: RouteFieldProps) {
   );
 }
 
-/** Runs of the cloud that can be chosen: the first of them, so that each can be hit. */
-const PICKED = 250;
-
-function pointsOf(
-  forecast: Forecast,
-  step: number,
-  setup: RobotParameters,
-): { run: number; point: Point }[] {
-  const moment = momentAfterMove(step);
-  if (moment >= forecast.moments.times.length) return [];
-  return Array.from({ length: Math.min(PICKED, forecast.runs) }, (_, run) => ({
-    run,
-    point: toolPose(setup.body, forecastPose(forecast, run, moment)),
-  }));
-}
-
 /** Chi-square of two degrees of freedom at 95 %, its root: the ellipse that holds 19 of 20 runs. */
 const ELLIPSE_95 = 2.4477;
 
@@ -245,27 +215,6 @@ function nearestTime(nominal: RunRecord, move: number, point: Point): number | u
     if (best === undefined || distance < best.distance) best = { time: moment.time, distance };
   }
   return best?.time;
-}
-
-/**
- * The cloud after a move as a few paths of dots: strokes without length, drawn with round ends. Dots
- * of one path do not darken each other, so a path holds only a few.
- */
-function cloudOf(
-  forecast: Forecast,
-  step: number,
-  setup: RobotParameters,
-  drawn: (point: Point) => Point,
-): string[] {
-  const moment = momentAfterMove(step);
-  if (moment >= forecast.moments.times.length) return [];
-  const dots = Array.from({ length: Math.min(DOTS, forecast.runs) }, (_, run) => {
-    const { x, y } = drawn(toolPose(setup.body, forecastPose(forecast, run, moment)));
-    return `M${x.toFixed(1)},${y.toFixed(1)}h0`;
-  });
-  return Array.from({ length: Math.ceil(dots.length / DOTS_PER_PATH) }, (_, i) =>
-    dots.slice(i * DOTS_PER_PATH, (i + 1) * DOTS_PER_PATH).join(''),
-  );
 }
 
 /** The short double bar across the path where a position is known again. */

@@ -1,3 +1,4 @@
+import { useStore } from 'zustand';
 import type { FieldRecord, Route } from '../../contracts/records.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Tabs } from '../../ui/Tabs.tsx';
@@ -20,10 +21,8 @@ interface RouteSideProps {
 /** Beside the field: the sheet of the chosen move and its neighbours, and how the plan is saved. */
 export function RouteSide({ route, newer, draft, titleBlock }: RouteSideProps) {
   const { show, state, saved } = useRouteStore();
-  const { revision, continued, field, selected, panel, saving, forecastRuns } = useRouteState(
-    (now) => now,
-  );
-  const { checks, plan, forecast, changed, lookAhead } = useRouteWork();
+  const { revision, continued, field, selected, panel, saving } = useRouteState((now) => now);
+  const { checks, plan, changed } = useRouteWork();
   const ask = (open: boolean) => state.setState({ saving: open });
   return (
     <div className={styles['side']}>
@@ -44,19 +43,7 @@ export function RouteSide({ route, newer, draft, titleBlock }: RouteSideProps) {
         <RoutePanels route={route} />
       </div>
       <div className={styles['actions']}>
-        {forecast.progress === null ? (
-          <Button
-            variant={changed ? 'plain' : 'main'}
-            onClick={lookAhead}
-            disabled={plan.moves.length === 0}
-          >
-            Forecast {forecastRuns} runs
-          </Button>
-        ) : (
-          <Button onClick={forecast.cancel}>
-            Cancel, {forecast.progress} of {forecastRuns} done
-          </Button>
-        )}
+        <ForecastButton />
         <Button
           variant={changed ? 'main' : 'plain'}
           disabled={!changed || saving}
@@ -81,5 +68,25 @@ export function RouteSide({ route, newer, draft, titleBlock }: RouteSideProps) {
       )}
       <TitleBlock {...titleBlock} revision={`${revision.number}${changed ? ', changed' : ''}`} />
     </div>
+  );
+}
+
+/** Begins a forecast; says how far it is while it goes on, and gives it up. */
+function ForecastButton() {
+  const runs = useRouteState((state) => state.forecastRuns);
+  const { plan, forecast, changed, lookAhead } = useRouteWork();
+  const done = useStore(forecast.progress);
+  return done === null ? (
+    <Button
+      variant={changed ? 'plain' : 'main'}
+      onClick={lookAhead}
+      disabled={plan.moves.length === 0}
+    >
+      Forecast {runs} runs
+    </Button>
+  ) : (
+    <Button onClick={forecast.cancel}>
+      Cancel, {done} of {runs} done
+    </Button>
   );
 }

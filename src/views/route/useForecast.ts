@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { createStore, type StoreApi } from 'zustand';
 import type { Experiment } from '../../core/simulation/run.ts';
 import { Cancelled } from '../../ui/cancellableWorker.ts';
 import { ForecastPool, type ForecastSummary } from '../../ui/forecastPool.ts';
@@ -12,8 +13,8 @@ export interface ForecastState {
   summary: ForecastSummary | null;
   /** The experiment that the forecast belongs to; another one means that it is out of date. */
   of: Experiment | null;
-  /** Runs done of a forecast under way, or null. */
-  progress: number | null;
+  /** Runs done of a forecast under way, or null; a store of its own, because only the button shows them. */
+  progress: StoreApi<number | null>;
   start: (runs: number) => void;
   cancel: () => void;
 }
@@ -25,16 +26,16 @@ export function useForecast(experiment: Experiment): ForecastState {
     summary: null,
     of: null,
   });
-  const [progress, setProgress] = useState<number | null>(null);
+  const [progress] = useState(() => createStore<number | null>()(() => null));
 
   const start = useCallback(
     (runs: number) => {
       pool.current ??= new ForecastPool();
-      setProgress(0);
+      progress.setState(0, true);
       // Progress comes by a line of its own and may arrive after the result.
       let live = true;
       pool.current
-        .forecast(experiment, FORECAST_SEED, runs, (done) => live && setProgress(done))
+        .forecast(experiment, FORECAST_SEED, runs, (done) => live && progress.setState(done, true))
         .then(
           (summary) => setResult({ summary, of: experiment }),
           (error: unknown) => {
@@ -43,10 +44,10 @@ export function useForecast(experiment: Experiment): ForecastState {
         )
         .finally(() => {
           live = false;
-          setProgress(null);
+          progress.setState(null, true);
         });
     },
-    [experiment],
+    [experiment, progress],
   );
   useEffect(() => () => pool.current?.end(), []);
   return { ...result, progress, start, cancel: () => pool.current?.cancel() };

@@ -1,8 +1,6 @@
 import type { Point } from '../../mathematics/pose.ts';
-import { toField } from '../../mathematics/pose.ts';
 import type { Body } from '../../robot/parameters.ts';
-import { forecastPose, type Forecast } from '../../simulation/forecast.ts';
-import { mean, standardDeviation } from '../../mathematics/sample.ts';
+import type { Forecast } from '../../simulation/forecast.ts';
 
 /** How far apart the runs of a forecast are at one moment. */
 export interface SpreadAt {
@@ -16,27 +14,46 @@ export interface SpreadAt {
   heading: number;
 }
 
+/** The share of the runs that the band holds. */
+const HELD = 0.95;
+
 /** The spread of the tool point at every moment of a forecast: the band behind the strip. */
-export function spreadBand(forecast: Forecast, body: Body): SpreadAt[] {
-  const { times, moves } = forecast.moments;
+export function spreadBand(forecast: Forecast, { toolX, toolY }: Body): SpreadAt[] {
+  const { runs, poses, moments } = forecast;
+  const { times, moves } = moments;
+  // Twenty thousand runs have more than a million places: they are written over each other, and sorted as numbers.
+  const xs = new Float64Array(runs);
+  const ys = new Float64Array(runs);
+  const squares = new Float64Array(runs);
   return times.map((time, moment) => {
-    const points: Point[] = [];
-    const headings: number[] = [];
-    for (let run = 0; run < forecast.runs; run++) {
-      const pose = forecastPose(forecast, run, moment);
-      points.push(toField(pose, { x: body.toolX, y: body.toolY }));
-      headings.push(pose.heading);
+    let sumX = 0;
+    let sumY = 0;
+    let sumHeading = 0;
+    for (let run = 0; run < runs; run++) {
+      const at = (run * times.length + moment) * 3;
+      const heading = poses[at + 2]!;
+      const cosine = Math.cos(heading);
+      const sine = Math.sin(heading);
+      xs[run] = poses[at]! + cosine * toolX - sine * toolY;
+      ys[run] = poses[at + 1]! + sine * toolX + cosine * toolY;
+      sumX += xs[run]!;
+      sumY += ys[run]!;
+      sumHeading += heading;
     }
-    const middle = { x: mean(points.map((p) => p.x)), y: mean(points.map((p) => p.y)) };
-    const distances = points
-      .map((p) => Math.hypot(p.x - middle.x, p.y - middle.y))
-      .sort((a, b) => a - b);
+    const middle = { x: sumX / runs, y: sumY / runs };
+    const meanHeading = sumHeading / runs;
+    let turned = 0;
+    for (let run = 0; run < runs; run++) {
+      squares[run] = (xs[run]! - middle.x) ** 2 + (ys[run]! - middle.y) ** 2;
+      turned += (poses[(run * times.length + moment) * 3 + 2]! - meanHeading) ** 2;
+    }
+    squares.sort();
     return {
       time,
       move: moves[moment]!,
       middle,
-      radius: distances[Math.ceil(0.95 * distances.length) - 1] ?? 0,
-      heading: standardDeviation(headings),
+      radius: Math.sqrt(squares[Math.ceil(HELD * runs) - 1] ?? 0),
+      heading: runs < 2 ? 0 : Math.sqrt(turned / (runs - 1)),
     };
   });
 }
