@@ -1,18 +1,22 @@
 import { z } from 'zod';
 import { benchSchema, type Bench, type BenchKind, type BenchOf } from '../core/benches/index.ts';
-import { idSchema } from '../core/schema/scalars.ts';
+import { idSchema, instantSchema, numberSchema } from '../core/schema/scalars.ts';
 
 export const benchCreateSchema = z.strictObject({ id: idSchema, bench: benchSchema });
 
-/** A bench that was measured and kept. */
-export interface BenchRecord<B extends Bench = Bench> {
-  id: string;
-  robotId: string;
+export const benchRecordSchema = z.object({
+  id: idSchema,
+  robotId: idSchema,
   /** Counted per robot; the number by which a setup names its source. */
-  number: number;
+  number: numberSchema,
+  bench: benchSchema,
+  createdAt: instantSchema,
+});
+
+/** A bench that was measured and kept. */
+export type BenchRecord<B extends Bench = Bench> = z.output<typeof benchRecordSchema> & {
   bench: B;
-  createdAt: string;
-}
+};
 
 /** The records of one kind, in the order in which they came. */
 export function recordsOf<K extends BenchKind>(

@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { practiceCommandSchema, type PracticeCommand } from '../core/practice/commands.ts';
-import type { Acknowledgement } from '../core/telemetry/acknowledgement.ts';
+import { acknowledgementSchema, type Acknowledgement } from '../core/telemetry/acknowledgement.ts';
 import type { RobotParameters } from '../core/robot/parameters.ts';
 import { TOKEN_PATTERN } from './headers.ts';
-import { idSchema, listOf, nameSchema } from '../core/schema/scalars.ts';
+import { idSchema, instantSchema, listOf, nameSchema } from '../core/schema/scalars.ts';
 
 /** What a sender needs to know the link by. */
 export const tokenSchema = z.string().regex(TOKEN_PATTERN);
@@ -16,23 +16,25 @@ export const linkCreateSchema = z.strictObject({
 });
 
 /** A line from a sender to a robot's sheets, as everybody knows it. */
-export interface Link {
+const linkSchema = z.object({
   /** By this sheets follow it. */
-  id: string;
-  robotId: string;
-  name: string;
-  practice: boolean;
-  receipt: Acknowledgement;
+  id: idSchema,
+  robotId: idSchema,
+  name: z.string(),
+  practice: z.boolean(),
+  receipt: acknowledgementSchema,
   /** When the last line arrived; null before the first. */
-  lastAt: string | null;
-  createdAt: string;
-}
+  lastAt: instantSchema.nullable(),
+  createdAt: instantSchema,
+});
+export type Link = z.output<typeof linkSchema>;
 
 /** A link as only whoever opened it knows it. */
-export interface OpenedLink extends Link {
+export const openedLinkSchema = linkSchema.extend({
   /** By this senders send: whoever has it can speak for the robot. */
-  token: string;
-}
+  token: tokenSchema,
+});
+export type OpenedLink = z.output<typeof openedLinkSchema>;
 
 /** A link whose sender is the practice robot. */
 export interface PracticeLink extends OpenedLink {

@@ -22,23 +22,25 @@ import {
   versionSchema,
 } from '../core/schema/scalars.ts';
 
-export interface SetupRevision {
-  id: string;
-  robotId: string;
-  number: number;
-  reason: string;
-  setup: z.infer<typeof parametersSchema>;
-  sources: z.infer<typeof sourcesSchema>;
-  createdAt: string;
-}
+export const setupRevisionSchema = z.object({
+  id: idSchema,
+  robotId: idSchema,
+  number: numberSchema,
+  reason: z.string(),
+  setup: parametersSchema,
+  sources: sourcesSchema,
+  createdAt: instantSchema,
+});
+export type SetupRevision = z.output<typeof setupRevisionSchema>;
 
-export interface Robot {
-  id: string;
-  name: string;
-  version: number;
+export const robotSchema = z.object({
+  id: idSchema,
+  name: z.string(),
+  version: versionSchema,
   /** The newest revision, by which new runs are made. */
-  setup: SetupRevision;
-}
+  setup: setupRevisionSchema,
+});
+export type Robot = z.output<typeof robotSchema>;
 
 export const robotCreateSchema = z.strictObject({ name: nameSchema });
 export const robotUpdateSchema = z.strictObject({ name: nameSchema, version: versionSchema });
@@ -60,22 +62,25 @@ export interface GyroCheck {
   at: string;
 }
 
-export interface FieldRecord {
-  id: string;
-  name: string;
-  version: number;
+const fieldRevisionSchema = z.object({
+  id: idSchema,
+  number: numberSchema,
+  reason: z.string(),
+  createdAt: instantSchema,
+});
+export type FieldRevision = z.output<typeof fieldRevisionSchema>;
+
+export const fieldRecordSchema = z.object({
+  id: idSchema,
+  name: z.string(),
+  version: versionSchema,
   /** Which revision of the drawing this is; one that was kept never changes. */
-  revision: FieldRevision;
+  revision: fieldRevisionSchema,
   /** Number of the newest revision: larger when this is an older one. */
-  newest: number;
-  field: z.infer<typeof fieldSchema>;
-}
-export interface FieldRevision {
-  id: string;
-  number: number;
-  reason: string;
-  createdAt: string;
-}
+  newest: numberSchema,
+  field: fieldSchema,
+});
+export type FieldRecord = z.output<typeof fieldRecordSchema>;
 export const fieldCreateSchema = z.strictObject({ name: nameSchema, field: fieldSchema });
 export const fieldUpdateSchema = fieldCreateSchema.extend({
   version: versionSchema,
@@ -83,34 +88,36 @@ export const fieldUpdateSchema = fieldCreateSchema.extend({
   reason: noteSchema.default(''),
 });
 
-export interface RouteRevision {
-  id: string;
-  routeId: string;
-  number: number;
+export const routeRevisionSchema = z.object({
+  id: idSchema,
+  routeId: idSchema,
+  number: numberSchema,
   /** Number of the revision that it was made from; null for the first. */
-  parent: number | null;
-  origin: z.infer<typeof originSchema>;
-  reason: string;
-  plan: z.infer<typeof planSchema>;
+  parent: numberSchema.nullable(),
+  origin: originSchema,
+  reason: z.string(),
+  plan: planSchema,
   /** What an aim promised when it made this revision, one a checkpoint; empty for the others. */
-  promises: z.infer<typeof promiseSchema>[];
-  createdAt: string;
+  promises: z.array(promiseSchema),
+  createdAt: instantSchema,
   /** The revision of the field on which it was planned, and by which its runs are judged. */
-  fieldRevision: number;
-  fieldRevisionId: string;
-}
+  fieldRevision: numberSchema,
+  fieldRevisionId: idSchema,
+});
+export type RouteRevision = z.output<typeof routeRevisionSchema>;
 
-export interface Route {
-  id: string;
-  name: string;
-  robotId: string;
-  fieldId: string;
+export const routeSchema = z.object({
+  id: idSchema,
+  name: z.string(),
+  robotId: idSchema,
+  fieldId: idSchema,
   /** Wanted chance to hit, 0 to 1. */
-  goal: number;
-  version: number;
+  goal: z.number(),
+  version: versionSchema,
   /** The newest revision. */
-  revision: RouteRevision;
-}
+  revision: routeRevisionSchema,
+});
+export type Route = z.output<typeof routeSchema>;
 export const routeCreateSchema = z.strictObject({
   name: nameSchema,
   robotId: idSchema,
@@ -136,19 +143,20 @@ export const revisionCreateSchema = z.strictObject({
   fieldRevision: numberSchema.optional(),
 });
 
-export interface Session {
-  id: string;
-  title: string;
-  startedAt: string;
-  surface: string;
+export const sessionRecordSchema = z.object({
+  id: idSchema,
+  title: z.string(),
+  startedAt: instantSchema,
+  surface: z.string(),
   /** First names or initials only. */
-  people: string;
-  note: string;
+  people: z.string(),
+  note: z.string(),
   /** What is wanted: so many hits in so many runs; null without a goal. */
-  goalRuns: number | null;
-  goalHits: number | null;
-  version: number;
-}
+  goalRuns: z.number().nullable(),
+  goalHits: z.number().nullable(),
+  version: versionSchema,
+});
+export type Session = z.output<typeof sessionRecordSchema>;
 export const sessionUpdateSchema = sessionSchema
   .omit({ id: true, startedAt: true })
   .extend({ version: versionSchema });
@@ -173,18 +181,20 @@ export const runUpdateSchema = z.strictObject({
   note: noteSchema,
   version: versionSchema,
 });
-export interface Run extends RunCreate {
-  id: string;
+export const runSchema = z.object({
+  ...runCreateSchema.shape,
+  id: idSchema,
   /** What the device's own clock said; null for runs from before that was kept. */
-  deviceAt: string | null;
+  deviceAt: instantSchema.nullable(),
   /** When the server took it in, by its clock; null for runs from before that was kept. */
-  receivedAt: string | null;
+  receivedAt: instantSchema.nullable(),
   /** Number of the route revision, for people. */
-  revisionNumber: number;
+  revisionNumber: numberSchema,
   /** Whether a photo belongs to it. */
-  photo: boolean;
-  version: number;
-}
+  photo: z.boolean(),
+  version: versionSchema,
+});
+export type Run = z.output<typeof runSchema>;
 
 export const forecastRequestSchema = z.strictObject({
   setup: parametersSchema,
@@ -198,41 +208,45 @@ export const forecastRequestSchema = z.strictObject({
 });
 
 /** The runs of a session as they stand, for a table that follows what others log. */
-export interface RunNews {
+export const runNewsSchema = z.object({
   /** Changes whenever one of the runs does. */
-  mark: string;
+  mark: z.string(),
   /** Null when nothing changed since the mark that was sent along. */
-  runs: Run[] | null;
-}
+  runs: z.array(runSchema).nullable(),
+});
+export type RunNews = z.output<typeof runNewsSchema>;
 
 /** The things that people put away, take out again or delete. */
 export const KEPT_THINGS = ['robots', 'fields', 'routes', 'sessions'] as const;
 export type KeptThing = (typeof KEPT_THINGS)[number];
 
 /** A thing as the list of what is kept shows it. */
-export interface KeptRecord {
-  id: string;
-  name: string;
-  archived: boolean;
-}
+export const keptRecordSchema = z.object({
+  id: idSchema,
+  name: z.string(),
+  archived: z.boolean(),
+});
+export type KeptRecord = z.output<typeof keptRecordSchema>;
 
 /** A thing that can be put away and taken out again. */
 export const archiveSchema = z.strictObject({ archived: z.boolean() });
 
 /** A copy of the whole database that lies in the data folder. */
-export interface Copy {
-  file: string;
-  at: string;
-  bytes: number;
+export const copySchema = z.object({
+  file: z.string(),
+  at: instantSchema,
+  bytes: z.number(),
   /** What it was taken for. */
-  why: string;
-}
+  why: z.string(),
+});
+export type Copy = z.output<typeof copySchema>;
 
 /** What an import has made. */
-export interface ImportResult {
-  id: string;
-  sentence: string;
-  createdAt: string;
+export const importResultSchema = z.object({
+  id: idSchema,
+  sentence: z.string(),
+  createdAt: instantSchema,
   /** When it was taken back; null while it is here. */
-  undoneAt: string | null;
-}
+  undoneAt: instantSchema.nullable(),
+});
+export type ImportResult = z.output<typeof importResultSchema>;

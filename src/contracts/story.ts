@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import type { Zone } from '../core/field/field.ts';
 import type { Story } from '../core/text/story.ts';
 
@@ -19,6 +20,19 @@ export interface StoryCard {
 }
 
 /** A story with what its drawings need. */
+export const toldStorySchema = z.custom<ToldStory>(
+  (answer) =>
+    z
+      .looseObject({
+        story: z.looseObject({
+          headline: z.string(),
+          chapters: z.array(z.looseObject({ number: z.number() })),
+          events: z.array(z.looseObject({ title: z.string() })),
+        }),
+        cards: z.array(z.looseObject({ revision: z.number(), runs: z.array(z.unknown()) })),
+      })
+      .safeParse(answer).success,
+);
 export interface ToldStory {
   story: Story;
   model: { id: string; name: string; zone: Zone } | null;

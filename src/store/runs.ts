@@ -14,7 +14,7 @@ import { writeRun } from './runWriter.ts';
 import { tablesOf } from './tables/index.ts';
 
 /** As many runs of a session stand on the Table; nobody drives more in one practice. */
-export const RUNS_AT_TABLE = 500;
+export const RUNS_AT_TABLE = 200;
 
 /** Which runs are wanted; without a limit all of them. */
 export interface RunQuery {

@@ -208,7 +208,7 @@ const Table = memo(function Table({ field, startId, pictureUrl }: TableProps) {
             <polygon
               className={styles['model']}
               points={path(model.outline)}
-              fill={`url(#${hatch})`}
+              style={{ fill: `url(#${hatch})` }}
             />
             {shape.kind === 'circle' ? (
               <circle

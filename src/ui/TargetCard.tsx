@@ -278,7 +278,7 @@ function EllipseMark({
   return (
     <ellipse
       className={className}
-      fill={fill}
+      style={{ fill }}
       rx={ellipse.major}
       ry={ellipse.minor}
       transform={`translate(${-ellipse.left} ${-ellipse.along}) rotate(${angle})`}

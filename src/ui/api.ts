@@ -1,3 +1,4 @@
+import type { z } from 'zod';
 import { problemDetail } from '../contracts/problem.ts';
 
 /** A request that was refused or did not arrive; the message is a sentence for people. */
@@ -14,8 +15,31 @@ export class RequestFailed extends Error {
   }
 }
 
-/** Sends JSON, or a file as it is, to the API and gives its answer; throws {@link RequestFailed}. */
-export async function send<T>(method: string, path: string, content?: unknown): Promise<T> {
+/**
+ * Asks the API for something, with JSON or a file as it is, and reads the answer against its schema. Throws
+ * {@link RequestFailed}, also when the answer is not what this page knows: it is from before an update then.
+ */
+export async function ask<T>(
+  answer: z.ZodType<T>,
+  method: string,
+  path: string,
+  content?: unknown,
+): Promise<T> {
+  const read = answer.safeParse(await answered(method, path, content));
+  if (read.success) return read.data;
+  throw new RequestFailed(
+    'Corvat answered in a way that this page does not know: load the page anew. What you typed may be needed again.',
+    0,
+    read.error,
+  );
+}
+
+/** Sends JSON, or a file as it is, to the API, when nothing of its answer is needed; throws {@link RequestFailed}. */
+export async function send(method: string, path: string, content?: unknown): Promise<void> {
+  await answered(method, path, content);
+}
+
+async function answered(method: string, path: string, content: unknown): Promise<unknown> {
   let response: Response;
   try {
     response = await fetch(`/api/v1/${path}`, {
@@ -36,10 +60,10 @@ export async function send<T>(method: string, path: string, content?: unknown): 
       0,
     );
   }
-  if (response.status === 204) return undefined as T;
+  if (response.status === 204) return undefined;
   const answer: unknown = await response.json().catch(() => null);
   if (!response.ok) throw new RequestFailed(problemDetail(answer), response.status, answer);
-  return answer as T;
+  return answer;
 }
 
 /** The sentence of whatever was thrown. */

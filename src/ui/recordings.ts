@@ -1,8 +1,8 @@
+import { telemetryRecordSchema } from '../core/telemetry/documents.ts';
 import { v4 as uuid } from 'uuid';
-import type { TelemetryRecord } from '../core/telemetry/documents.ts';
 import type { PackedColumn } from '../core/telemetry/packed.ts';
 import type { Recording } from '../core/telemetry/recording.ts';
-import { RequestFailed, send } from './api.ts';
+import { ask, RequestFailed, send } from './api.ts';
 import type { BenchWorker } from './benchWorker.ts';
 
 /**
@@ -43,7 +43,7 @@ export async function keepRecording(
 
 /** Loads a recording with all its columns. */
 export async function loadRecording(worker: BenchWorker, id: string): Promise<Recording> {
-  const { rows, columns, events } = await send<TelemetryRecord>('GET', `telemetry/${id}`);
+  const { rows, columns, events } = await ask(telemetryRecordSchema, 'GET', `telemetry/${id}`);
   const packed = await Promise.all(
     columns.map(async ({ name, decimals }): Promise<PackedColumn> => {
       const answer = await fetch(`/api/v1/telemetry/${id}/columns/${name}`);

@@ -1,25 +1,27 @@
+import { z } from 'zod';
 /**
  * What has arrived from one sender. Lines are counted by the sender from 1, so a gap is a loss until
  * the line comes after all; a number that was there before is a double.
  */
-export interface Acknowledgement {
+export const acknowledgementSchema = z.object({
   /** One more than the highest number that arrived. */
-  next: number;
+  next: z.number(),
   /** Numbers below `next` that have not arrived, as first and last of each gap. */
-  gaps: [number, number][];
-  arrived: number;
+  gaps: z.array(z.tuple([z.number(), z.number()])),
+  arrived: z.number(),
   /** Lines that filled a gap. */
-  late: number;
-  doubled: number;
-  malformed: number;
+  late: z.number(),
+  doubled: z.number(),
+  malformed: z.number(),
   /** Lines without a number: losses among them cannot be told. */
-  uncounted: number;
+  uncounted: z.number(),
   /** Numbers that were missing when their gap was forgotten, because there were too many gaps. */
-  givenUp: number;
-  lastFault: string | null;
+  givenUp: z.number(),
+  lastFault: z.string().nullable(),
   /** Time of the newest line by the sender's clock, s; a sender that starts again goes on from it. */
-  lastTime: number;
-}
+  lastTime: z.number(),
+});
+export type Acknowledgement = z.output<typeof acknowledgementSchema>;
 
 /** Gaps that are remembered; older ones are given up as lost. */
 const MOST_GAPS = 500;

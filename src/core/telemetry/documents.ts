@@ -37,12 +37,14 @@ export const telemetryCreateSchema = z.strictObject({
 });
 export type TelemetryCreate = z.infer<typeof telemetryCreateSchema>;
 
-export interface TelemetryRecord extends TelemetryCreate {
-  robotId: string;
+export const telemetryRecordSchema = z.object({
+  ...telemetryCreateSchema.shape,
+  robotId: idSchema,
   /** Names of the columns that have arrived. */
-  arrived: string[];
-  createdAt: string;
-}
+  arrived: z.array(z.string()),
+  createdAt: instantSchema,
+});
+export type TelemetryRecord = z.output<typeof telemetryRecordSchema>;
 
 /** A recording inside a file of the first version: its packed columns in base 64. */
 export const telemetryInFileSchema = telemetryCreateSchema

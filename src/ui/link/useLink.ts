@@ -1,8 +1,9 @@
+import { openedLinkSchema } from '../../contracts/link.ts';
 import { useCallback, useEffect, useRef, useState, useSyncExternalStore } from 'react';
-import type { Link, OpenedLink } from '../../contracts/link.ts';
+import type { Link } from '../../contracts/link.ts';
 import type { PracticeCommand } from '../../core/practice/commands.ts';
 import type { TelemetryLine } from '../../core/telemetry/lines.ts';
-import { send } from '../api.ts';
+import { ask, send } from '../api.ts';
 import { keepToken } from './tokens.ts';
 import { LinkFollower, type LinkState } from './linkFollower.ts';
 
@@ -35,7 +36,7 @@ export function useLink(robotId: string, first: Link | null): LiveLink {
   const open = useCallback(
     async (practice: boolean) => {
       const name = practice ? 'practice robot' : 'hub';
-      const opened = await send<OpenedLink>('POST', 'links', { robotId, name, practice });
+      const opened = await ask(openedLinkSchema, 'POST', 'links', { robotId, name, practice });
       keepToken(opened.id, opened.token);
       setLink(opened);
       return opened;

@@ -1,6 +1,6 @@
+import { robotSchema } from '../../contracts/records.ts';
 import { useState } from 'react';
-import type { Robot } from '../../contracts/records.ts';
-import { send, sentenceOf } from '../../ui/api.ts';
+import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Empty } from '../../ui/Empty.tsx';
 import { Notice } from '../../ui/Notice.tsx';
@@ -14,7 +14,7 @@ function NewRobotSheet({ first }: { first: boolean }) {
   const [fault, setFault] = useState<string | null>(null);
   const create = async () => {
     try {
-      const robot = await send<Robot>('POST', 'robots', { name });
+      const robot = await ask(robotSchema, 'POST', 'robots', { name });
       location.assign(`/bench?robot=${robot.id}`);
     } catch (error) {
       setFault(sentenceOf(error));

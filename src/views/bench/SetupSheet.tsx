@@ -1,10 +1,11 @@
+import { setupRevisionSchema } from '../../contracts/records.ts';
 import { useState } from 'react';
 import type { Source } from '../../core/robot/sources.ts';
 import { sourceWords } from '../../contracts/sourceWords.ts';
 import { parametersSchema } from '../../core/robot/parameters.ts';
 import type { Robot, SetupRevision } from '../../contracts/records.ts';
 import { setupValue, withSetupValues } from '../../core/robot/parameters.ts';
-import { send, sentenceOf } from '../../ui/api.ts';
+import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Notice } from '../../ui/Notice.tsx';
@@ -35,7 +36,7 @@ export function SetupSheet({ robot, onSaved }: SetupSheetProps) {
   const save = async () => {
     try {
       const typed = Object.fromEntries(changed.map((path) => [path, { kind: 'typed' as const }]));
-      const saved = await send<SetupRevision>('POST', `robots/${robot.id}/setups`, {
+      const saved = await ask(setupRevisionSchema, 'POST', `robots/${robot.id}/setups`, {
         basedOn: stored.number,
         reason: reason.trim() === '' ? 'Typed' : reason.trim(),
         setup,

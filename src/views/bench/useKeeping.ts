@@ -1,10 +1,11 @@
+import { setupRevisionSchema } from '../../contracts/records.ts';
 import { useState } from 'react';
 import { v4 as uuid } from 'uuid';
-import type { BenchRecord } from '../../contracts/bench.ts';
+import { benchRecordSchema, type BenchRecord } from '../../contracts/bench.ts';
 import type { Bench } from '../../core/benches/index.ts';
 import type { Robot, SetupRevision } from '../../contracts/records.ts';
 import { withSetupValues, type SetupValue } from '../../core/robot/parameters.ts';
-import { send, sentenceOf } from '../../ui/api.ts';
+import { ask, sentenceOf } from '../../ui/api.ts';
 
 /** What every bench sheet does with its readings. */
 export interface Keeping {
@@ -51,10 +52,10 @@ export function useKeeping(
     },
     keep: <B extends Bench>(bench: B) =>
       attempt(async () => {
-        const kept = await send<BenchRecord<B>>('POST', `robots/${robot.id}/bench-records`, {
+        const kept = (await ask(benchRecordSchema, 'POST', `robots/${robot.id}/bench-records`, {
           id: uuid(),
           bench,
-        });
+        })) as BenchRecord<B>;
         setDone(`Kept as record ${kept.number}.`);
         onRecord(kept);
         return kept;
@@ -62,7 +63,7 @@ export function useKeeping(
     use: async (record, title, values) => {
       await attempt(async () => {
         const source = { kind: 'bench' as const, record: record.number };
-        const saved = await send<SetupRevision>('POST', `robots/${robot.id}/setups`, {
+        const saved = await ask(setupRevisionSchema, 'POST', `robots/${robot.id}/setups`, {
           basedOn: robot.setup.number,
           reason: `${title} bench, record ${record.number}`,
           setup: withSetupValues(robot.setup.setup, values),

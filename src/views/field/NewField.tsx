@@ -1,6 +1,6 @@
+import { fieldRecordSchema } from '../../contracts/records.ts';
 import { useState } from 'react';
-import type { FieldRecord } from '../../contracts/records.ts';
-import { send, sentenceOf } from '../../ui/api.ts';
+import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { island } from '../../ui/island.tsx';
 import styles from '../../ui/Empty.module.css';
@@ -16,7 +16,7 @@ function NewFieldSheet() {
   const [fault, setFault] = useState<string | null>(null);
   const create = async () => {
     try {
-      const made = await send<FieldRecord>('POST', 'fields', {
+      const made = await ask(fieldRecordSchema, 'POST', 'fields', {
         name,
         field: {
           width,

@@ -1,8 +1,9 @@
+import { fieldRecordSchema } from '../../contracts/records.ts';
 import { useMutation } from '@tanstack/react-query';
 import type { FieldRecord } from '../../contracts/records.ts';
 import { fieldDifferences } from '../../core/field/fieldWords.ts';
 import { mergedField } from '../../core/field/merging.ts';
-import { RequestFailed, send, sentenceOf } from '../../ui/api.ts';
+import { ask, RequestFailed, sentenceOf } from '../../ui/api.ts';
 import type { Draft } from '../../ui/useDraft.ts';
 import { useFieldStore } from './fieldStore.ts';
 
@@ -13,7 +14,7 @@ export function useFieldSave(id: string, draft: Draft): { save: () => void; faul
     mutationFn: () => {
       const { name, saved } = state.getState();
       const field = history.store.getState().present;
-      return send<FieldRecord>('PUT', `fields/${id}`, {
+      return ask(fieldRecordSchema, 'PUT', `fields/${id}`, {
         name: name.trim(),
         field,
         version: saved.version,

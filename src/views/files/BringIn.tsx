@@ -1,6 +1,7 @@
+import { importResultSchema } from '../../contracts/records.ts';
 import { useRef, useState } from 'react';
 import type { ImportResult } from '../../contracts/records.ts';
-import { send, sentenceOf } from '../../ui/api.ts';
+import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import styles from './FilesView.module.css';
@@ -21,13 +22,13 @@ export function BringIn({ imports }: { imports: ImportResult[] }) {
     const results: Outcome[] = [];
     for (const file of files) {
       setBusy(file.name);
-      results.push(await outcomeOf(file.name, send<ImportResult>('POST', 'imports', file)));
+      results.push(await outcomeOf(file.name, ask(importResultSchema, 'POST', 'imports', file)));
     }
     setBusy(null);
     setOutcomes(results);
   };
   const undo = async ({ id }: ImportResult) => {
-    const work = send<ImportResult>('DELETE', `imports/${id}`).then(() => ({
+    const work = ask(importResultSchema, 'DELETE', `imports/${id}`).then(() => ({
       sentence: 'Taken back. A copy of before lies in the data folder.',
     }));
     setOutcomes([await outcomeOf('Import', work)]);

@@ -1,7 +1,9 @@
+import { z } from 'zod';
+import { copySchema } from '../../contracts/records.ts';
 import { useState } from 'react';
 import type { Copy } from '../../contracts/records.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
-import { send, sentenceOf } from '../../ui/api.ts';
+import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import styles from './FilesView.module.css';
@@ -17,7 +19,7 @@ export function Copies({ copies, folder }: CopiesProps) {
   const [note, setNote] = useState<{ good: boolean; sentence: string } | null>(null);
   const take = async () => {
     try {
-      setShown(await send<Copy[]>('POST', 'copies'));
+      setShown(await ask(z.array(copySchema), 'POST', 'copies'));
       setNote({ good: true, sentence: 'A copy of everything is in the data folder.' });
     } catch (error) {
       setNote({ good: false, sentence: sentenceOf(error) });

@@ -1,9 +1,12 @@
 import { useState } from 'react';
-import type { KeptRecord, KeptThing } from '../../contracts/records.ts';
-import { send, sentenceOf } from '../../ui/api.ts';
+import { z } from 'zod';
+import { keptRecordSchema, type KeptRecord, type KeptThing } from '../../contracts/records.ts';
+import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import styles from './FilesView.module.css';
+
+const keptListSchema = z.array(keptRecordSchema);
 
 interface KeptListProps {
   title: string;
@@ -53,7 +56,7 @@ export function KeptList({ title, thing, takes, records, files }: KeptListProps)
                 Delete “{name}” with {takes}? A copy of everything is taken first.
                 <Button
                   variant="main"
-                  onClick={() => void attempt(send('DELETE', `kept/${thing}/${id}`))}
+                  onClick={() => void attempt(ask(keptListSchema, 'DELETE', `kept/${thing}/${id}`))}
                 >
                   Delete it
                 </Button>
@@ -63,7 +66,9 @@ export function KeptList({ title, thing, takes, records, files }: KeptListProps)
               <span className={styles['actions']}>
                 <Button
                   onClick={() =>
-                    void attempt(send('PATCH', `kept/${thing}/${id}`, { archived: !archived }))
+                    void attempt(
+                      ask(keptListSchema, 'PATCH', `kept/${thing}/${id}`, { archived: !archived }),
+                    )
                   }
                 >
                   {archived ? 'Take it out' : 'Put it away'}

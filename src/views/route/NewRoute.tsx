@@ -1,6 +1,7 @@
+import { routeSchema } from '../../contracts/records.ts';
 import { useState } from 'react';
-import type { FieldRecord, Robot, Route } from '../../contracts/records.ts';
-import { send, sentenceOf } from '../../ui/api.ts';
+import type { FieldRecord, Robot } from '../../contracts/records.ts';
+import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Picker, TextField } from '../../ui/TextField.tsx';
@@ -21,7 +22,7 @@ function NewRouteSheet({ robots, fields }: NewRouteProps) {
   const create = async () => {
     const field = fields.find((candidate) => candidate.id === fieldId)!;
     try {
-      const route = await send<Route>('POST', 'routes', {
+      const route = await ask(routeSchema, 'POST', 'routes', {
         name,
         robotId,
         fieldId,

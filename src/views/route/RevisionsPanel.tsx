@@ -1,9 +1,11 @@
+import { z } from 'zod';
+import { routeRevisionSchema, routeSchema } from '../../contracts/records.ts';
 import { format } from 'date-fns';
 import { useEffect, useState } from 'react';
 import type { Route, RouteRevision } from '../../contracts/records.ts';
 import { planDifferences } from '../../core/route/revisionWords.ts';
 import type { RobotParameters } from '../../core/robot/parameters.ts';
-import { send, sentenceOf } from '../../ui/api.ts';
+import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { sheetAddress } from '../../ui/sheetAddress.ts';
@@ -25,7 +27,7 @@ export function RevisionsPanel({ route, revision, setup, onContinue }: Revisions
   const [fault, setFault] = useState<string | null>(null);
   useEffect(() => {
     let ended = false;
-    send<RouteRevision[]>('GET', `routes/${route.id}/revisions`).then(
+    ask(z.array(routeRevisionSchema), 'GET', `routes/${route.id}/revisions`).then(
       (list) => ended || setRevisions(list),
       (error: unknown) => ended || setFault(sentenceOf(error)),
     );
@@ -35,7 +37,7 @@ export function RevisionsPanel({ route, revision, setup, onContinue }: Revisions
   }, [route.id, revision.id]);
   const branch = async (from: RouteRevision) => {
     try {
-      const made = await send<Route>('POST', 'routes', {
+      const made = await ask(routeSchema, 'POST', 'routes', {
         name: `${route.name}, from rev ${from.number}`.slice(0, 80),
         robotId: route.robotId,
         fieldId: route.fieldId,

@@ -1,7 +1,8 @@
+import { routeRevisionSchema } from '../../contracts/records.ts';
 import { useState } from 'react';
 import type { Route, RouteRevision } from '../../contracts/records.ts';
 import type { RoutePlan } from '../../core/route/plan.ts';
-import { send, sentenceOf } from '../../ui/api.ts';
+import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { TextField } from '../../ui/TextField.tsx';
@@ -27,7 +28,7 @@ export function SaveForm(props: SaveFormProps) {
   const save = async () => {
     try {
       onSaved(
-        await send<RouteRevision>('POST', `routes/${route.id}/revisions`, {
+        await ask(routeRevisionSchema, 'POST', `routes/${route.id}/revisions`, {
           basedOn: revision.number,
           parent,
           origin: 'hand',

@@ -92,7 +92,7 @@ export function Strip(props: StripProps) {
           preserveAspectRatio="none"
           aria-hidden="true"
         >
-          <polygon points={bandPoints(band, layout)} />
+          <polygon className={styles['spread']} points={bandPoints(band, layout)} />
         </svg>
         <div className={styles['cells']}>
           <DndContext id="strip" sensors={sensors} onDragEnd={drop}>

@@ -1,3 +1,4 @@
+import { toldStorySchema } from '../../contracts/story.ts';
 import { useQuery } from '@tanstack/react-query';
 import { format } from 'date-fns';
 import type { StoryCard, ToldStory } from '../../contracts/story.ts';
@@ -5,7 +6,7 @@ import { percent } from '../../core/text/sentences.ts';
 import type { StoryChapter } from '../../core/text/story.ts';
 import { predictionEllipse } from '../../core/analysis/runs/summary.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
-import { send, sentenceOf } from '../../ui/api.ts';
+import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button, buttonClass } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { TargetCard } from '../../ui/TargetCard.tsx';
@@ -24,7 +25,7 @@ interface StoryViewProps {
 function StorySheet({ routeId, titleBlock }: StoryViewProps) {
   const { data, error, refetch } = useQuery({
     queryKey: ['story', routeId],
-    queryFn: () => send<ToldStory>('GET', `routes/${routeId}/story`),
+    queryFn: () => ask(toldStorySchema, 'GET', `routes/${routeId}/story`),
   });
   if (error !== null) {
     return (

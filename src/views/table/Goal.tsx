@@ -1,7 +1,8 @@
+import { sessionRecordSchema } from '../../contracts/records.ts';
 import { useState } from 'react';
 import type { Run, Session } from '../../contracts/records.ts';
 import type { Checkpoint } from '../../core/route/plan.ts';
-import { send, sentenceOf } from '../../ui/api.ts';
+import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { runLook } from './RunCells.tsx';
 import styles from './Practice.module.css';
@@ -89,7 +90,7 @@ function GoalForm({ session, onDone, onChanged }: GoalFormProps) {
     const { title, surface, people, note, version } = session;
     const content = { title, surface, people, note, goalRuns, goalHits, version };
     try {
-      onChanged(await send<Session>('PATCH', `sessions/${session.id}`, content));
+      onChanged(await ask(sessionRecordSchema, 'PATCH', `sessions/${session.id}`, content));
       onDone();
     } catch (error) {
       setFault(sentenceOf(error));

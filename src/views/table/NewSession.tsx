@@ -1,8 +1,9 @@
+import { sessionRecordSchema } from '../../contracts/records.ts';
 import { format } from 'date-fns';
 import { useState } from 'react';
 import { v4 as uuid } from 'uuid';
 import type { Session } from '../../contracts/records.ts';
-import { send, sentenceOf } from '../../ui/api.ts';
+import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { TextField } from '../../ui/TextField.tsx';
@@ -28,7 +29,7 @@ export function NewSession({ surface: lastSurface, onStarted, onCancel }: NewSes
   const start = async () => {
     try {
       onStarted(
-        await send<Session>('POST', 'sessions', {
+        await ask(sessionRecordSchema, 'POST', 'sessions', {
           ...started,
           title,
           surface,

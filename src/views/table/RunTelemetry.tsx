@@ -1,5 +1,7 @@
+import { z } from 'zod';
+import { routeRevisionSchema, setupRevisionSchema } from '../../contracts/records.ts';
 import { useEffect, useState } from 'react';
-import type { RouteRevision, Run, SetupRevision } from '../../contracts/records.ts';
+import type { Run } from '../../contracts/records.ts';
 import { travelLogOf } from '../../core/benches/logs.ts';
 import type { Divergence, RecordedRun } from '../../core/analysis/runs/divergence.ts';
 import { degrees } from '../../core/mathematics/angle.ts';
@@ -8,7 +10,7 @@ import { formatNumber } from '../../core/mathematics/quantity.ts';
 import { stepsOf } from '../../core/route/plan.ts';
 import type { Experiment } from '../../core/simulation/run.ts';
 import type { Field } from '../../core/field/field.ts';
-import { send, sentenceOf } from '../../ui/api.ts';
+import { ask, sentenceOf } from '../../ui/api.ts';
 import { benchWorker } from '../../ui/benchWorker.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { Plot } from '../../ui/Plot.tsx';
@@ -37,8 +39,8 @@ export function RunTelemetry({ telemetryId, run, routeId, robotId, field }: RunT
     let ended = false;
     const work = async () => {
       const [revisions, setups, recording] = await Promise.all([
-        send<RouteRevision[]>('GET', `routes/${routeId}/revisions`),
-        send<SetupRevision[]>('GET', `robots/${robotId}/setups`),
+        ask(z.array(routeRevisionSchema), 'GET', `routes/${routeId}/revisions`),
+        ask(z.array(setupRevisionSchema), 'GET', `robots/${robotId}/setups`),
         loadRecording(bench, telemetryId),
       ]);
       // The plan and the setup that were driven, not those of today.

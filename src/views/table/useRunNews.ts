@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
-import type { Run, RunNews } from '../../contracts/records.ts';
-import { send } from '../../ui/api.ts';
+import { runNewsSchema, type Run } from '../../contracts/records.ts';
+import { ask } from '../../ui/api.ts';
 
 /** How often the server is asked for what others logged, ms: seen within two seconds. */
 const ASK_EVERY = 1200;
@@ -25,17 +25,17 @@ export function useRunNews(
     if (session === null) return;
     let ended = false;
     let mark = '';
-    const ask = async () => {
+    const look = async () => {
       if (document.hidden) return;
       const before = written.current;
       const query = new URLSearchParams({ session, route, mark });
       // Out of reach is nothing new: what waits says so.
-      const news = await send<RunNews>('GET', `runs/news?${query}`).catch(() => null);
+      const news = await ask(runNewsSchema, 'GET', `runs/news?${query}`).catch(() => null);
       if (ended || news === null || written.current !== before) return;
       mark = news.mark;
       if (news.runs !== null) latest.current(news.runs);
     };
-    const timer = setInterval(() => void ask(), ASK_EVERY);
+    const timer = setInterval(() => void look(), ASK_EVERY);
     return () => {
       ended = true;
       clearInterval(timer);

@@ -1,3 +1,5 @@
+import { z } from 'zod';
+import { runSchema, setupRevisionSchema } from '../../contracts/records.ts';
 import { useEffect, useMemo, useState } from 'react';
 import type { Run, Session, SetupRevision } from '../../contracts/records.ts';
 import { FEWEST_TO_COMPARE, type Comparison } from '../../core/analysis/runs/comparison.ts';
@@ -8,7 +10,7 @@ import type { Zone } from '../../core/field/field.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
 import type { Checkpoint } from '../../core/route/plan.ts';
 import type { Estimate } from '../../core/mathematics/leastSquares.ts';
-import { send, sentenceOf } from '../../ui/api.ts';
+import { ask, sentenceOf } from '../../ui/api.ts';
 import { Figures } from '../../ui/Figures.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { simulationWorker } from '../../ui/simulationWorker.ts';
@@ -39,8 +41,8 @@ export function ComparePanel(props: ComparePanelProps) {
   const [found, setFound] = useState<Comparison | null>(null);
   useEffect(() => {
     const load = async () => {
-      setSetups(await send<SetupRevision[]>('GET', `robots/${robotId}/setups`));
-      setRuns(await send<Run[]>('GET', `runs?route=${routeId}&limit=2000`));
+      setSetups(await ask(z.array(setupRevisionSchema), 'GET', `robots/${robotId}/setups`));
+      setRuns(await ask(z.array(runSchema), 'GET', `runs?route=${routeId}&limit=2000`));
     };
     load().catch((error: unknown) => setFault(sentenceOf(error)));
   }, [routeId, robotId]);
