@@ -37,7 +37,9 @@ export function listRuns(
   ];
   return readRuns(
     database,
-    `SELECT runs.id FROM runs ${routeId === undefined ? '' : 'JOIN revisions ON revisions.id = runs.revision_id'}
+    // Of a session the newest are read in the order of its index, and no more of them than are wanted.
+    `SELECT ${sessionId === undefined ? '' : 'STRAIGHT_JOIN'} runs.id FROM runs
+      ${routeId === undefined ? '' : 'JOIN revisions ON revisions.id = runs.revision_id'}
       WHERE ${conditions.join(' AND ')}
       ${limit === undefined ? '' : 'ORDER BY runs.happened_at DESC, runs.id DESC LIMIT :limit'}`,
     { sessionId, routeId, revisionId, limit },

@@ -1,11 +1,10 @@
-import * as Comlink from 'comlink';
-import { useEffect, useRef, useState } from 'react';
-import type { NextStep } from '../core/analysis/planning/nextSteps.ts';
+import { useState } from 'react';
 import { formatNumber } from '../core/mathematics/quantity.ts';
 import type { Experiment } from '../core/simulation/run.ts';
 import { Button } from './Button.tsx';
-import { Cancelled } from './cancellableWorker.ts';
-import { simulationWorker, type SimulationWorker } from './simulationWorker.ts';
+import { Notice } from './Notice.tsx';
+import { simulationWorker } from './simulationWorker.ts';
+import { useWorked } from './useWorker.ts';
 import styles from './NextSteps.module.css';
 
 interface NextStepsProps {
@@ -18,47 +17,36 @@ const SHOWN = 5;
 
 /** The best next step: everything that may help is tried on the whole route and ranked. */
 export function NextSteps({ experiment, onPlan }: NextStepsProps) {
-  const worker = useRef<SimulationWorker | null>(null);
-  const [found, setFound] = useState<{ steps: NextStep[]; of: Experiment } | null>(null);
-  const [progress, setProgress] = useState<number | null>(null);
-  useEffect(() => () => worker.current?.end(), []);
-
-  const search = async () => {
-    worker.current ??= simulationWorker();
-    setProgress(0);
-    let live = true;
-    const report = Comlink.proxy((share: number) => live && setProgress(share));
-    try {
-      const steps = await worker.current.ask((door) => door.nextSteps(experiment, SEED, report));
-      setFound({ steps, of: experiment });
-    } catch (error) {
-      if (!(error instanceof Cancelled)) throw error;
-    } finally {
-      live = false;
-      setProgress(null);
-    }
+  const [asked, setAsked] = useState<Experiment | null>(null);
+  const wanted = asked === experiment ? experiment : null;
+  const { found, working, progress, cancel, fault } = useWorked(
+    simulationWorker,
+    wanted,
+    (worker, at, onProgress) => worker.ask((door) => door.nextSteps(at, SEED, onProgress)),
+  );
+  const giveUp = () => {
+    cancel();
+    setAsked(null);
   };
-  const current = found?.of === experiment ? found.steps : null;
   return (
     <div className={styles['next']}>
       <h2>Best next step</h2>
-      {progress !== null ? (
-        <Button onClick={() => worker.current?.cancel()}>
-          Cancel, {formatNumber(100 * progress, 0)} % tried
-        </Button>
-      ) : current === null ? (
+      {fault !== null && <Notice tone="fault">{fault}</Notice>}
+      {working ? (
+        <Button onClick={giveUp}>Cancel, {formatNumber(100 * progress, 0)} % tried</Button>
+      ) : found === null ? (
         <>
           <p>
             Tries jig, holds, speeds, slow ends, lines, walls and squaring up at every move, and
             ranks them by chance gained for each second.
           </p>
-          <Button onClick={() => void search()}>Try everything</Button>
+          <Button onClick={() => setAsked(experiment)}>Try everything</Button>
         </>
-      ) : current.length === 0 ? (
+      ) : found.length === 0 ? (
         <p>Nothing that Corvat knows lifts the chance by a point. Leave the route as it is.</p>
       ) : (
         <ol className={styles['steps']}>
-          {current.slice(0, SHOWN).map((step) => (
+          {found.slice(0, SHOWN).map((step) => (
             <li key={step.words}>
               <b>{step.words}</b>
               <span className={styles['figure']}>

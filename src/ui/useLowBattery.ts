@@ -1,8 +1,8 @@
-import { useEffect, useState } from 'react';
+import { useMemo } from 'react';
 import type { LowBattery } from '../core/analysis/checks/lowBattery.ts';
 import type { Experiment } from '../core/simulation/run.ts';
-import { Cancelled } from './cancellableWorker.ts';
 import { simulationWorker } from './simulationWorker.ts';
+import { useWorked } from './useWorker.ts';
 
 /** What of a route fails first on a low battery, one answer for each way in which the speed may follow the voltage. */
 export type LowBatteries = readonly (LowBattery | null)[];
@@ -17,23 +17,14 @@ export function useLowBattery(
   experiments: readonly Experiment[],
   follows: readonly number[] | null,
 ): readonly LowBatteries[] | null {
-  const [found, setFound] = useState<{
-    of: readonly Experiment[];
-    follows: readonly number[] | null;
-    low: readonly LowBatteries[];
-  } | null>(null);
-  useEffect(() => {
-    if (experiments.length === 0) return;
-    const worker = simulationWorker();
-    worker
-      .ask((door) => door.lowBatteries([...experiments], follows === null ? null : [...follows]))
-      .then(
-        (low) => setFound({ of: experiments, follows, low }),
-        (error: unknown) => {
-          if (!(error instanceof Cancelled)) throw error;
-        },
-      );
-    return () => worker.end();
-  }, [experiments, follows]);
-  return found?.of === experiments && found.follows === follows ? found.low : null;
+  const wanted = useMemo(
+    () => (experiments.length === 0 ? null : { experiments: [...experiments], follows }),
+    [experiments, follows],
+  );
+  const { found } = useWorked(simulationWorker, wanted, (worker, at) =>
+    worker.ask((door) =>
+      door.lowBatteries(at.experiments, at.follows === null ? null : [...at.follows]),
+    ),
+  );
+  return found;
 }

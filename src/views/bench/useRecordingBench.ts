@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { recordsOf, type BenchRecord } from '../../contracts/bench.ts';
 import type { Conditions } from '../../core/benches/definition.ts';
 import type { Bench } from '../../core/benches/index.ts';
@@ -6,6 +6,7 @@ import type { PracticeCommand } from '../../core/practice/commands.ts';
 import type { Recording } from '../../core/telemetry/recording.ts';
 import { sentenceOf } from '../../ui/api.ts';
 import { benchWorker, type BenchWorker } from '../../ui/benchWorker.ts';
+import { useWorker } from '../../ui/useWorker.ts';
 import { Stopped, useRecorder, type Recorded, type Recorder } from '../../ui/link/useRecorder.ts';
 import { keepRecording, loadRecording } from '../../ui/recordings.ts';
 import { useMountEffect } from '../../ui/useMountEffect.ts';
@@ -63,8 +64,7 @@ export function useRecordingBench<B extends RecordedBench, A, S = never>(
   options: RecordingBenchOptions<B, A, S>,
 ): RecordingBench<B, A, S> {
   const { kind, robot, records, live, keeping, analyse, nothing, recordOf } = options;
-  const worker = useMemo(() => benchWorker(), []);
-  useEffect(() => () => worker.end(), [worker]);
+  const worker = useWorker(benchWorker);
   const kept = useMemo(
     () => recordsOf(records, kind) as unknown as BenchRecord<B>[],
     [records, kind],

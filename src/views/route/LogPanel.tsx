@@ -1,10 +1,11 @@
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
 import { motionLogOf } from '../../core/benches/logs.ts';
 import { fitLog, type LogFit } from '../../core/analysis/tuning/fitLog.ts';
 import { degrees } from '../../core/mathematics/angle.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
 import type { RobotParameters } from '../../core/robot/parameters.ts';
-import { benchWorker, type BenchWorker } from '../../ui/benchWorker.ts';
+import { benchWorker } from '../../ui/benchWorker.ts';
+import { useWorker } from '../../ui/useWorker.ts';
 import { Figures } from '../../ui/Figures.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Plot } from '../../ui/Plot.tsx';
@@ -13,9 +14,7 @@ import styles from './Panels.module.css';
 
 /** A log of a turn laid over the simulation, with delay, lag and noise fitted to it. */
 export function LogPanel({ setup }: { setup: RobotParameters }) {
-  const worker = useRef<BenchWorker | null>(null);
-  worker.current ??= benchWorker();
-  useEffect(() => () => worker.current?.end(), []);
+  const worker = useWorker(benchWorker);
   const [fit, setFit] = useState<LogFit | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   const points = (list: LogFit['measured']) =>
@@ -28,7 +27,7 @@ export function LogPanel({ setup }: { setup: RobotParameters }) {
         late this robot really is.
       </p>
       <RecordingSource
-        worker={worker.current}
+        worker={worker}
         example={'t_s,left_deg,right_deg,heading_deg\n0.00,0,0,0.1'}
         onRecording={(recording) => {
           const log = motionLogOf(recording, setup.drive, setup.gyro.rightPositive);

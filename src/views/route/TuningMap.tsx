@@ -1,6 +1,5 @@
-import * as Comlink from 'comlink';
-import { useEffect, useId, useRef, useState } from 'react';
-import type { LoopSetting } from '../../core/analysis/tuning/response.ts';
+import { useId, useMemo, useState } from 'react';
+import type { LoopKind, LoopSetting } from '../../core/analysis/tuning/response.ts';
 import {
   gainUnit,
   mapSpeeds,
@@ -14,9 +13,9 @@ import { formatNumber } from '../../core/mathematics/quantity.ts';
 import type { RobotParameters } from '../../core/robot/parameters.ts';
 import { powerPerRate } from '../../core/program/power.ts';
 import { Button } from '../../ui/Button.tsx';
-import { Cancelled } from '../../ui/cancellableWorker.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { simulationWorker, type SimulationWorker } from '../../ui/simulationWorker.ts';
+import { useWorked } from '../../ui/useWorker.ts';
 import styles from './Panels.module.css';
 
 interface TuningMapProps {
@@ -33,47 +32,43 @@ const HEIGHT = 200;
 const LEFT = 44;
 const BOTTOM = 34;
 
+interface WantedMap {
+  setup: RobotParameters;
+  kind: LoopKind;
+  /** The recommended gain, by which the others are chosen. */
+  base: number;
+  along: 'gain' | 'lead';
+}
+
+/** The map of a loop over speeds and gains, or over speeds and the place of its sensor. */
+function mapOf(
+  worker: SimulationWorker,
+  { setup, kind, base, along }: WantedMap,
+  onProgress: (share: number) => void,
+): Promise<StabilityMap> {
+  const speeds = mapSpeeds(topSpeed(setup.drive, setup.motor, setup.battery.voltage));
+  const gains = MULTIPLES.map((multiple) => multiple * base);
+  return worker.ask((door) =>
+    along === 'lead' && (kind === 'wall' || kind === 'line')
+      ? door.leadMap(setup, kind, speeds, LEADS, onProgress)
+      : door.gainMap(setup, kind, speeds, gains, onProgress),
+  );
+}
+
 /** The map of what steering and speed do, with the recommended point and that of the move. */
 export function TuningMap({ setup, setting, onPick }: TuningMapProps) {
   const { kind, speed, gain } = setting;
-  const worker = useRef<SimulationWorker | null>(null);
   const [along, setAlong] = useState<'gain' | 'lead'>('gain');
-  const [map, setMap] = useState<StabilityMap | null>(null);
-  const [progress, setProgress] = useState<number | null>(null);
   const steady = useId();
   const over = useId();
   const base = recommendedGain(setup, kind, speed);
   const shownAlong = kind === 'wall' || kind === 'line' ? along : 'gain';
-  useEffect(() => {
-    worker.current ??= simulationWorker();
-    let live = true;
-    const speeds = mapSpeeds(topSpeed(setup.drive, setup.motor, setup.battery.voltage));
-    const report = Comlink.proxy((share: number) => live && setProgress(share));
-    setProgress(0);
-    const gains = MULTIPLES.map((multiple) => multiple * base);
-    worker.current
-      .ask((door) =>
-        shownAlong === 'lead' && (kind === 'wall' || kind === 'line')
-          ? door.leadMap(setup, kind, speeds, LEADS, report)
-          : door.gainMap(setup, kind, speeds, gains, report),
-      )
-      .then(
-        (found) => {
-          if (!live) return;
-          setMap(found);
-          setProgress(null);
-        },
-        (error: unknown) => {
-          if (!(error instanceof Cancelled)) throw error;
-        },
-      );
-    return () => {
-      live = false;
-      worker.current?.cancel();
-    };
-    // The gains of the map follow the recommended one, and not that of the move.
-  }, [setup, kind, base, shownAlong]);
-  useEffect(() => () => worker.current?.end(), []);
+  // The gains of the map follow the recommended one, and not that of the move.
+  const wanted = useMemo(
+    () => ({ setup, kind, base, along: shownAlong }),
+    [setup, kind, base, shownAlong],
+  );
+  const { found: map, working, progress, cancel } = useWorked(simulationWorker, wanted, mapOf);
 
   const label = (value: number) =>
     shownAlong === 'lead'
@@ -114,10 +109,10 @@ export function TuningMap({ setup, setting, onPick }: TuningMapProps) {
           onChange={setAlong}
         />
       )}
-      {progress !== null && (
+      {working && (
         <p className={styles['hint']}>
           Simulating the map, {formatNumber(100 * progress, 0)} %.{' '}
-          <Button variant="quiet" onClick={() => worker.current?.cancel()}>
+          <Button variant="quiet" onClick={cancel}>
             Cancel
           </Button>
         </p>

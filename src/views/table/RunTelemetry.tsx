@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { routeRevisionSchema, setupRevisionSchema } from '../../contracts/records.ts';
-import { useEffect, useState } from 'react';
+import { useMemo } from 'react';
 import type { Run } from '../../contracts/records.ts';
 import { travelLogOf } from '../../core/benches/logs.ts';
 import type { Divergence, RecordedRun } from '../../core/analysis/runs/divergence.ts';
@@ -10,12 +10,13 @@ import { formatNumber } from '../../core/mathematics/quantity.ts';
 import { stepsOf } from '../../core/route/plan.ts';
 import type { Experiment } from '../../core/simulation/run.ts';
 import type { Field } from '../../core/field/field.ts';
-import { ask, sentenceOf } from '../../ui/api.ts';
-import { benchWorker } from '../../ui/benchWorker.ts';
+import { ask } from '../../ui/api.ts';
+import { benchWorker, type BenchWorker } from '../../ui/benchWorker.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { Plot } from '../../ui/Plot.tsx';
 import { loadRecording } from '../../ui/recordings.ts';
-import { simulationWorker } from '../../ui/simulationWorker.ts';
+import { simulationWorker, type SimulationWorker } from '../../ui/simulationWorker.ts';
+import { useWorked, useWorker } from '../../ui/useWorker.ts';
 import styles from './Practice.module.css';
 
 interface RunTelemetryProps {
@@ -28,43 +29,53 @@ interface RunTelemetryProps {
 
 const SEED = 11;
 
+interface Wanted {
+  telemetryId: string;
+  revisionId: string;
+  setupId: string;
+  routeId: string;
+  robotId: string;
+  field: Field;
+}
+
+/** A run laid over its forecast; throws with the sentence that says why it cannot be. */
+async function laidOver(
+  reading: BenchWorker,
+  simulation: SimulationWorker,
+  { telemetryId, revisionId, setupId, routeId, robotId, field }: Wanted,
+): Promise<{ laid: RecordedRun; experiment: Experiment }> {
+  const [revisions, setups, recording] = await Promise.all([
+    ask(z.array(routeRevisionSchema), 'GET', `routes/${routeId}/revisions`),
+    ask(z.array(setupRevisionSchema), 'GET', `robots/${robotId}/setups`),
+    loadRecording(reading, telemetryId),
+  ]);
+  // The plan and the setup that were driven, not those of today.
+  const revision = revisions.find(({ id }) => id === revisionId);
+  const setup = setups.find(({ id }) => id === setupId)?.setup;
+  if (revision === undefined || setup === undefined) {
+    throw new Error('The revision or the setup of this run is not there any more.');
+  }
+  const experiment = { plan: revision.plan, field, estimated: setup, trueParameters: setup };
+  const log = travelLogOf(recording, setup.drive, setup.gyro.rightPositive);
+  if (log === null) {
+    throw new Error('What the link sent lacks time, one of the motors or the heading.');
+  }
+  const laid = await simulation.ask((door) => door.recorded(experiment, log, SEED));
+  if (laid === null) throw new Error('Nothing moves in what the link sent.');
+  return { laid, experiment };
+}
+
 /** What the link sent of a run, laid over its forecast, with the moment where it left it. */
 export function RunTelemetry({ telemetryId, run, routeId, robotId, field }: RunTelemetryProps) {
-  const [found, setFound] = useState<{ laid: RecordedRun; experiment: Experiment } | null>(null);
-  const [fault, setFault] = useState<string | null>(null);
   const { revisionId, setupId } = run;
-  useEffect(() => {
-    const bench = benchWorker();
-    const simulation = simulationWorker();
-    let ended = false;
-    const work = async () => {
-      const [revisions, setups, recording] = await Promise.all([
-        ask(z.array(routeRevisionSchema), 'GET', `routes/${routeId}/revisions`),
-        ask(z.array(setupRevisionSchema), 'GET', `robots/${robotId}/setups`),
-        loadRecording(bench, telemetryId),
-      ]);
-      // The plan and the setup that were driven, not those of today.
-      const revision = revisions.find(({ id }) => id === revisionId);
-      const setup = setups.find(({ id }) => id === setupId)?.setup;
-      if (revision === undefined || setup === undefined || ended) return;
-      const experiment = { plan: revision.plan, field, estimated: setup, trueParameters: setup };
-      const log = travelLogOf(recording, setup.drive, setup.gyro.rightPositive);
-      if (log === null) {
-        setFault('What the link sent lacks time, one of the motors or the heading.');
-        return;
-      }
-      const laid = await simulation.ask((door) => door.recorded(experiment, log, SEED));
-      if (ended) return;
-      if (laid === null) setFault('Nothing moves in what the link sent.');
-      else setFound({ laid, experiment });
-    };
-    work().catch((error: unknown) => ended || setFault(sentenceOf(error)));
-    return () => {
-      ended = true;
-      bench.end();
-      simulation.end();
-    };
-  }, [telemetryId, revisionId, setupId, routeId, robotId, field]);
+  const wanted = useMemo(
+    () => ({ telemetryId, revisionId, setupId, routeId, robotId, field }),
+    [telemetryId, revisionId, setupId, routeId, robotId, field],
+  );
+  const reading = useWorker(benchWorker);
+  const { found, fault } = useWorked(simulationWorker, wanted, (simulation, at) =>
+    laidOver(reading, simulation, at),
+  );
   if (fault !== null) return <Notice tone="fault">{fault}</Notice>;
   if (found === null) return <p role="status">Laying the run over its forecast …</p>;
   const { expected, measured, departure } = found.laid;

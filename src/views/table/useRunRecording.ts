@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import type { Link } from '../../contracts/link.ts';
 import type { Run } from '../../contracts/records.ts';
 import type { Field } from '../../core/field/field.ts';
@@ -8,6 +8,7 @@ import type { TelemetryLine } from '../../core/telemetry/lines.ts';
 import { recordingOfLines } from '../../core/telemetry/recording.ts';
 import { sentenceOf } from '../../ui/api.ts';
 import { benchWorker } from '../../ui/benchWorker.ts';
+import { useWorker } from '../../ui/useWorker.ts';
 import { useLink, useLinkLines } from '../../ui/link/useLink.ts';
 import { keepRecording } from '../../ui/recordings.ts';
 
@@ -33,8 +34,7 @@ export interface RunRecordingState {
 
 export function useRunRecording(robotId: string, link: Link | null): RunRecordingState {
   const live = useLink(robotId, link);
-  const worker = useMemo(() => benchWorker(), []);
-  useEffect(() => () => worker.end(), [worker]);
+  const worker = useWorker(benchWorker);
   const waiting = useRef<TelemetryLine[]>([]);
   const [on, setOn] = useState(false);
   const [lines, setLines] = useState(0);

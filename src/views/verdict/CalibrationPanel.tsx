@@ -1,6 +1,5 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import type { Robot } from '../../contracts/records.ts';
-import type { ForecastCalibration } from '../../core/analysis/budget/forecastCalibration.ts';
 import type { Coverage } from '../../core/analysis/runs/calibration.ts';
 import { percent, sourceWords } from '../../core/text/sentences.ts';
 import type { MeasuredRun } from '../../core/analysis/runs/verdict.ts';
@@ -12,6 +11,7 @@ import { send, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { simulationWorker } from '../../ui/simulationWorker.ts';
+import { useWorked } from '../../ui/useWorker.ts';
 import table from '../../ui/Table.module.css';
 import styles from './VerdictView.module.css';
 
@@ -30,30 +30,25 @@ const FEWEST = 5;
 /** Whether the forecast keeps what it says, and the noise levels that would fit the runs. */
 export function HonestyPanel(props: HonestyPanelProps) {
   const { robot, experiment, checkpoint, zone, measured, onForecast } = props;
-  const [found, setFound] = useState<ForecastCalibration | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   const [made, setMade] = useState<number | null>(null);
+  const wanted = useMemo(
+    () =>
+      measured.length < FEWEST
+        ? null
+        : { experiment, checkpoint, zone, offsets: measured.map(({ offset }) => offset) },
+    [experiment, checkpoint, zone, measured],
+  );
+  const calibrated = useWorked(simulationWorker, wanted, (worker, at) =>
+    worker.ask((door) => door.honesty(at.experiment, at.checkpoint, at.zone, at.offsets, SEED)),
+  );
+  const { found } = calibrated;
   useEffect(() => {
-    setFound(null);
-    if (measured.length < FEWEST) return;
-    const worker = simulationWorker();
-    let ended = false;
-    const offsets = measured.map(({ offset }) => offset);
-    worker
-      .ask((door) => door.honesty(experiment, checkpoint, zone, offsets, SEED))
-      .then((honesty) => {
-        if (ended) return;
-        setFound(honesty);
-        onForecast(honesty?.forecast ?? null);
-      })
-      .catch((error: unknown) => ended || setFault(sentenceOf(error)));
-    return () => {
-      ended = true;
-      worker.end();
-      onForecast(null);
-    };
-  }, [experiment, checkpoint, zone, measured, onForecast]);
-  if (fault !== null) return <Notice tone="fault">{fault}</Notice>;
+    onForecast(found?.forecast ?? null);
+    return () => onForecast(null);
+  }, [found, onForecast]);
+  const wrong = fault ?? calibrated.fault;
+  if (wrong !== null) return <Notice tone="fault">{wrong}</Notice>;
   if (measured.length < FEWEST) return <p>Five runs are needed to hold the forecast against.</p>;
   if (found === null) return <p role="status">Simulating 1,500 runs …</p>;
   const { asForecast, spreadAlone, refit } = found;

@@ -14,6 +14,7 @@ import { ask, sentenceOf } from '../../ui/api.ts';
 import { Figures } from '../../ui/Figures.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { simulationWorker } from '../../ui/simulationWorker.ts';
+import { useWorked } from '../../ui/useWorker.ts';
 import { Picker } from '../../ui/TextField.tsx';
 import styles from './VerdictView.module.css';
 
@@ -38,7 +39,6 @@ export function ComparePanel(props: ComparePanelProps) {
   const [setups, setSetups] = useState<SetupRevision[]>([]);
   const [fault, setFault] = useState<string | null>(null);
   const [chosen, setChosen] = useState<{ first: string; second: string } | null>(null);
-  const [found, setFound] = useState<Comparison | null>(null);
   useEffect(() => {
     const load = async () => {
       setSetups(await ask(z.array(setupRevisionSchema), 'GET', `robots/${robotId}/setups`));
@@ -64,24 +64,15 @@ export function ComparePanel(props: ComparePanelProps) {
   }, [first, second, onSets]);
   useEffect(() => () => onSets(null), [onSets]);
   const enough = offsets.every((set) => set.runs.length >= FEWEST_TO_COMPARE);
-  useEffect(() => {
-    setFound(null);
-    if (!enough) return;
-    const worker = simulationWorker();
-    let ended = false;
-    const [a, b] = offsets.map((set) => set.runs.map(({ offset }) => offset));
-    const judged = offsets.find((set) => !set.headingJudged)?.zone ?? offsets[0].zone;
-    worker
-      .ask((door) => door.compare(a!, b!, judged, SEED))
-      .then((comparison) => ended || setFound(comparison))
-      .catch((error: unknown) => ended || setFault(sentenceOf(error)));
-    return () => {
-      ended = true;
-      worker.end();
-    };
-  }, [offsets, enough]);
+  const compared = useWorked(simulationWorker, enough ? offsets : null, (worker, sets) => {
+    const [a, b] = sets.map((set) => set.runs.map(({ offset }) => offset));
+    const judged = sets.find((set) => !set.headingJudged)?.zone ?? sets[0].zone;
+    return worker.ask((door) => door.compare(a!, b!, judged, SEED));
+  });
+  const { found } = compared;
 
-  if (fault !== null) return <Notice tone="fault">{fault}</Notice>;
+  const wrong = fault ?? compared.fault;
+  if (wrong !== null) return <Notice tone="fault">{wrong}</Notice>;
   if (runs === null) return <p role="status">Fetching the runs …</p>;
   if (first === null || second === null) {
     return (

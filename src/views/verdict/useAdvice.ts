@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useMemo } from 'react';
 import type { Share } from '../../core/analysis/budget/budget.ts';
 import type { SpreadSource } from '../../core/analysis/budget/stepModel.ts';
 import type { AimLimits, AimOption, AimTarget } from '../../core/analysis/aim/aim.ts';
@@ -6,6 +6,7 @@ import type { Zone } from '../../core/field/field.ts';
 import type { Checkpoint } from '../../core/route/plan.ts';
 import type { Experiment } from '../../core/simulation/run.ts';
 import { simulationWorker } from '../../ui/simulationWorker.ts';
+import { useWorked } from '../../ui/useWorker.ts';
 
 export interface Advice {
   aims: AimOption[];
@@ -13,8 +14,6 @@ export interface Advice {
   /** Whether the worker is still at it. */
   working: boolean;
 }
-
-const NOTHING: Advice = { aims: [], shares: [], working: false };
 
 /**
  * Works out, away from the page, which numbers would aim and where the spread comes from.
@@ -28,31 +27,23 @@ export function useAdvice(
   targets: readonly AimTarget[],
   limits: AimLimits,
 ): Advice {
-  const [advice, setAdvice] = useState<Advice>({ ...NOTHING, working: true });
-  useEffect(() => {
-    const worker = simulationWorker();
-    let ended = false;
-    const work = async () => {
-      const here = targets.find((target) => target.checkpoint.id === checkpoint.id);
-      const shares = await worker.ask((door) =>
-        door.shares(experiment, checkpoint, zone, here?.summary ?? null),
-      );
-      if (ended) return;
-      if (targets.length === 0) {
-        setAdvice({ aims: [], shares, working: false });
-        return;
-      }
-      setAdvice((now) => ({ ...now, shares }));
-      const aims = await worker.ask((door) => door.aim(experiment, [...targets], limits));
-      if (!ended) setAdvice({ aims, shares, working: false });
-    };
-    setAdvice((now) => ({ ...now, aims: [], working: true }));
-    // Leaving the page gives the work up; nobody waits for it then.
-    work().catch(() => ended || setAdvice(NOTHING));
-    return () => {
-      ended = true;
-      worker.end();
-    };
-  }, [experiment, checkpoint, zone, targets, limits]);
-  return advice;
+  const sharing = useMemo(() => {
+    const here = targets.find((target) => target.checkpoint.id === checkpoint.id);
+    return { experiment, checkpoint, zone, measured: here?.summary ?? null };
+  }, [experiment, checkpoint, zone, targets]);
+  const shares = useWorked(simulationWorker, sharing, (worker, { measured, ...at }) =>
+    worker.ask((door) => door.shares(at.experiment, at.checkpoint, at.zone, measured)),
+  );
+  const aiming = useMemo(
+    () => (targets.length === 0 ? null : { experiment, targets: [...targets], limits }),
+    [experiment, targets, limits],
+  );
+  const aims = useWorked(simulationWorker, aiming, (worker, at) =>
+    worker.ask((door) => door.aim(at.experiment, at.targets, at.limits)),
+  );
+  return {
+    aims: aims.found ?? [],
+    shares: shares.found ?? [],
+    working: shares.working || aims.working,
+  };
 }
