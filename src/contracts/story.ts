@@ -3,7 +3,7 @@ import type { Zone } from '../core/field/field.ts';
 import type { Story } from '../core/text/story.ts';
 
 /** A run as a target card shows it. */
-interface CardRun {
+export interface CardRun {
   id: string;
   number: number;
   /** mm. */

@@ -1,4 +1,5 @@
 import { useId, useRef, type PointerEvent } from 'react';
+import type { CardRun } from '../contracts/story.ts';
 import type { Ellipse } from '../core/analysis/runs/summary.ts';
 import { zoneReach, type Offset, type Zone } from '../core/field/field.ts';
 import { formatNumber } from '../core/mathematics/quantity.ts';
@@ -9,13 +10,7 @@ import { ZoomButtons } from './zoom/ZoomButtons.tsx';
 import frame from './zoom/ZoomButtons.module.css';
 
 /** A run on the card. */
-export interface CardRun {
-  id: string;
-  number: number;
-  along: number;
-  left: number;
-  hit: boolean;
-  setAside: boolean;
+export interface ShownRun extends CardRun {
   /** A run of the set before, which stands back. */
   earlier?: boolean;
 }
@@ -23,7 +18,7 @@ export interface CardRun {
 interface TargetCardProps {
   zone: Zone;
   title: string;
-  runs: readonly CardRun[];
+  runs: readonly ShownRun[];
   /** Region for future runs, hatched. */
   region?: Ellipse | null;
   /** Region after an aim, dotted. */
@@ -233,7 +228,7 @@ function Enlarging({ zoom }: { zoom: Zoom }) {
 }
 
 interface RunMarkProps {
-  run: CardRun;
+  run: ShownRun;
   size: number;
   font: number;
   numbered: boolean;

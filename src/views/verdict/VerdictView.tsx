@@ -17,7 +17,7 @@ import { checkpointsOf } from '../../core/route/plan.ts';
 import { Figures } from '../../ui/Figures.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Tabs } from '../../ui/Tabs.tsx';
-import { TargetCard, type CardRun } from '../../ui/TargetCard.tsx';
+import { TargetCard, type ShownRun } from '../../ui/TargetCard.tsx';
 import { Picker } from '../../ui/TextField.tsx';
 import { TitleBlock, type TitleBlockProps } from '../../ui/TitleBlock.tsx';
 import { ChangePanel } from './ChangePanel.tsx';
@@ -262,7 +262,7 @@ function labelOf(panel: Panel): string {
   return PANELS.find(({ value }) => value === panel)!.label;
 }
 
-function cardRuns(runs: readonly Run[], checkpointId: string, modelId: string): CardRun[] {
+function cardRuns(runs: readonly Run[], checkpointId: string, modelId: string): ShownRun[] {
   return runs.flatMap((run, i) => {
     const found = run.measurements.find((one) => one.checkpointId === checkpointId);
     if (found === undefined) return [];
