@@ -1,11 +1,12 @@
-import type {
-  BundleLine,
-  CorvatFile,
-  FieldFile,
-  RobotFile,
-  RouteFile,
+import {
+  type BundleLine,
+  type CorvatFile,
+  type FieldFile,
+  type RobotFile,
+  type RouteFile,
+  bundleLineSchema,
+  readDocument,
 } from '../core/formats/files.ts';
-import { bundleLineSchema, readDocument } from '../core/formats/files.ts';
 import { readAnyFile } from '../core/formats/tables/anyFile.ts';
 import { planFaults } from '../core/route/plan.ts';
 import { forecastRuns } from '../core/simulation/forecast.ts';

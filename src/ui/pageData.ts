@@ -7,3 +7,8 @@ export function pageData<T>(name: string): T {
   if (element === null) throw new Error(`This page brought no ${name} along.`);
   return JSON.parse(element.textContent) as T;
 }
+
+/** Data as the text of a script element: what people typed can end nothing and begin nothing. */
+export function scriptText(value: unknown): string {
+  return JSON.stringify(value).replaceAll('<', '\\u003c');
+}

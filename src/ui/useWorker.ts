@@ -54,6 +54,9 @@ export function useWorked<Door, W extends object, A>(
     latest.current = work;
   });
   useEffect(() => {
+    // What was given up and is wanted again is worked out again.
+    setAnswer(null);
+    setProgress(null);
     if (wanted === null) return;
     let live = true;
     const report = Comlink.proxy((share: number) => live && setProgress({ of: wanted, share }));

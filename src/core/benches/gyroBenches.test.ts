@@ -3,7 +3,7 @@ import { bareField, boxModel, circleZone } from '../../../tests/fixtures/field.t
 import reference from '../../../tests/reference/benches.json' with { type: 'json' };
 import { degrees, radians } from '../mathematics/angle.ts';
 import { STARTING_SETUP } from '../robot/parameters.ts';
-import type { Move } from '../moves/index.ts';
+import { type Move, newMove } from '../moves/index.ts';
 import type { RoutePlan } from '../route/plan.ts';
 import { normal } from '../mathematics/randomness.ts';
 import { allanDeviation, allanFindings } from './rest/allan.ts';
@@ -11,7 +11,6 @@ import { driftSentence, driftVerdict, driftWithoutRoute } from '../analysis/chec
 import { gyroRest, type StillLog } from './rest/gyroRest.ts';
 import { gyroScale, signSentence } from './scale/gyroScale.ts';
 import { expectedSeconds, remedyLadder, type RemedyTry } from './rest/remedies.ts';
-import { newMove } from '../moves/index.ts';
 
 /** A still log with integrated white rate noise, white reading noise and steps of 0.1°. */
 function stillLog(seed: number, bias: number, seconds = 30, period = 0.01): StillLog {

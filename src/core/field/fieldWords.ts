@@ -1,5 +1,4 @@
-import type { FieldObject } from './editing.ts';
-import { fieldObjectOf } from './editing.ts';
+import { type FieldObject, fieldObjectOf } from './editing.ts';
 import type { Field } from './field.ts';
 import {
   alike,

@@ -1,11 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { radians } from '../mathematics/angle.ts';
 import { STARTING_SETUP, withSetupValues, type RobotParameters } from '../robot/parameters.ts';
-import type { Move } from '../moves/index.ts';
+import { type Move, newMove } from '../moves/index.ts';
 import type { RoutePlan } from '../route/plan.ts';
 import { headingFromShown, shownHeading } from '../robot/headings.ts';
 import { programSheet, type SheetStep } from './programSheet.ts';
-import { newMove } from '../moves/index.ts';
 
 const plan: RoutePlan = {
   startId: 'near',

@@ -8,10 +8,9 @@ import { gainPercentPerDegree } from '../program/power.ts';
 import { instructionsOf } from './instructions.ts';
 import type { ApproachMove } from '../moves/approach/move.ts';
 import type { DriveMove } from '../moves/drive/move.ts';
-import type { Move } from '../moves/index.ts';
+import { type Move, newMove } from '../moves/index.ts';
 import type { TurnMove } from '../moves/turn/move.ts';
 import { approachDelay, driveDelay, turnDelay, stoppingAngle } from '../robot/stopping.ts';
-import { newMove } from '../moves/index.ts';
 
 const drive: DriveMove = newMove('drive', 'd', {
   distance: 600,

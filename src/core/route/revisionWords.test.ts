@@ -1,9 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { radians } from '../mathematics/angle.ts';
 import { STARTING_SETUP, withSetupValues } from '../robot/parameters.ts';
-import type { Move } from '../moves/index.ts';
+import { type Move, newMove } from '../moves/index.ts';
 import type { RoutePlan } from './plan.ts';
-import { newMove } from '../moves/index.ts';
 import { planDifferences } from './revisionWords.ts';
 
 const drive = newMove('drive', 'd', { distance: 600 });

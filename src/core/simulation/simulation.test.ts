@@ -1,13 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { bareField } from '../../../tests/fixtures/field.ts';
 import { degrees, radians, wrapAngle } from '../mathematics/angle.ts';
-import type { Move } from '../moves/index.ts';
+import { type Move, newMove } from '../moves/index.ts';
 import type { TurnMove } from '../moves/turn/move.ts';
 import { stoppingAngle } from '../robot/stopping.ts';
 import { STARTING_SETUP, withSetupValues, type RobotParameters } from '../robot/parameters.ts';
 import { emptyForecast, forecastPose, forecastRuns, simulateRuns } from './forecast.ts';
 import { nominalRun, randomRun, type Experiment } from './run.ts';
-import { newMove } from '../moves/index.ts';
 
 const field = bareField({}, { x: 400, y: 250, heading: Math.PI / 2 });
 

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { Offset } from '../field/field.ts';
 import { radians } from '../mathematics/angle.ts';
 import { STARTING_SETUP, withSetupValues } from '../robot/parameters.ts';
-import type { Move } from '../moves/index.ts';
+import { type Move, newMove } from '../moves/index.ts';
 import type { RoutePlan } from '../route/plan.ts';
 import type { AimOption } from '../analysis/aim/aim.ts';
 import { measuredRuns, type LoggedRun } from '../analysis/runs/measured.ts';
@@ -19,7 +19,6 @@ import { summarise } from '../analysis/runs/summary.ts';
 import { compareRuns } from '../analysis/runs/comparison.ts';
 import type { Factor } from '../analysis/runs/stability.ts';
 import type { Verdict } from '../analysis/runs/verdict.ts';
-import { newMove } from '../moves/index.ts';
 
 const moves: Move[] = [
   newMove('drive', 'a', { distance: 300, speed: 200, hold: 'gyro', heading: null }),

@@ -1,6 +1,5 @@
-import { openedLinkSchema } from '../../contracts/link.ts';
+import { openedLinkSchema, type Link } from '../../contracts/link.ts';
 import { useCallback, useEffect, useRef, useState, useSyncExternalStore } from 'react';
-import type { Link } from '../../contracts/link.ts';
 import type { PracticeCommand } from '../../core/practice/commands.ts';
 import type { TelemetryLine } from '../../core/telemetry/lines.ts';
 import { ask, send } from '../api.ts';

@@ -2,7 +2,7 @@ import { Maximize, Minus, Plus } from 'lucide-react';
 import styles from './ZoomButtons.module.css';
 import { zoomKeys, type Zoom } from './useZoom.ts';
 
-/** The buttons in the corner of a drawing that can be enlarged. */
+/** The buttons of a drawing that can be enlarged. */
 export function ZoomButtons({ zoom }: { zoom: Zoom }) {
   const [larger, smaller, all] = zoomKeys(zoom);
   return (

@@ -1,10 +1,8 @@
-import { setupRevisionSchema } from '../../contracts/records.ts';
+import { setupRevisionSchema, type Robot, type SetupRevision } from '../../contracts/records.ts';
 import { useState } from 'react';
 import type { Source } from '../../core/robot/sources.ts';
 import { sourceWords } from '../../contracts/sourceWords.ts';
-import { parametersSchema } from '../../core/robot/parameters.ts';
-import type { Robot, SetupRevision } from '../../contracts/records.ts';
-import { setupValue, withSetupValues } from '../../core/robot/parameters.ts';
+import { parametersSchema, setupValue, withSetupValues } from '../../core/robot/parameters.ts';
 import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';

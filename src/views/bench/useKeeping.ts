@@ -1,9 +1,8 @@
-import { setupRevisionSchema } from '../../contracts/records.ts';
+import { setupRevisionSchema, type Robot, type SetupRevision } from '../../contracts/records.ts';
 import { useState } from 'react';
 import { v4 as uuid } from 'uuid';
 import { benchRecordSchema, type BenchRecord } from '../../contracts/bench.ts';
 import type { Bench } from '../../core/benches/index.ts';
-import type { Robot, SetupRevision } from '../../contracts/records.ts';
 import { withSetupValues, type SetupValue } from '../../core/robot/parameters.ts';
 import { ask, sentenceOf } from '../../ui/api.ts';
 

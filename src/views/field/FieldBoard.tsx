@@ -1,4 +1,4 @@
-import { Redo2, Trash2, Undo2 } from 'lucide-react';
+import { Trash2 } from 'lucide-react';
 import type { PointerEvent } from 'react';
 import { degrees } from '../../core/mathematics/angle.ts';
 import type { Point } from '../../core/mathematics/pose.ts';
@@ -7,6 +7,7 @@ import { Button } from '../../ui/Button.tsx';
 import { FieldDrawing } from '../../ui/FieldDrawing.tsx';
 import { useEdited } from '../../ui/history.ts';
 import { KeyHelp } from '../../ui/KeyHelp.tsx';
+import { UndoButtons } from '../../ui/UndoButtons.tsx';
 import type { SheetKey } from '../../ui/useKeys.ts';
 import { zoomKeys, type Zoom } from '../../ui/zoom/useZoom.ts';
 import { FieldOverlay } from './FieldOverlay.tsx';
@@ -23,7 +24,7 @@ interface FieldBoardProps {
 export function FieldBoard({ id, zoom }: FieldBoardProps) {
   const store = useFieldStore();
   const { history } = store;
-  const { present: field, canUndo, canRedo } = useEdited(history);
+  const { present: field } = useEdited(history);
   const { tool, chosen, open, measured, merging, pictures } = useFieldState((state) => state);
   const point = (at: Point, { type, buttons }: PointerEvent<SVGSVGElement>) => {
     // The middle button pushes the drawing about.
@@ -65,12 +66,7 @@ export function FieldBoard({ id, zoom }: FieldBoardProps) {
       <div className={styles['under']}>
         <p>{TOOLS.find((one) => one.tool === tool)!.says}</p>
         {open.length >= 2 && <Button onClick={store.finish}>End it</Button>}
-        <Button variant="quiet" disabled={!canUndo} onClick={history.undo}>
-          <Undo2 size={16} /> Undo
-        </Button>
-        <Button variant="quiet" disabled={!canRedo} onClick={history.redo}>
-          <Redo2 size={16} /> Redo
-        </Button>
+        <UndoButtons history={history} />
         <Button variant="quiet" disabled={chosen === null} onClick={store.remove}>
           <Trash2 size={16} /> Delete
         </Button>

@@ -1,6 +1,5 @@
-import { fieldRecordSchema } from '../../contracts/records.ts';
+import { fieldRecordSchema, type FieldRecord } from '../../contracts/records.ts';
 import { useMutation } from '@tanstack/react-query';
-import type { FieldRecord } from '../../contracts/records.ts';
 import { fieldDifferences } from '../../core/field/fieldWords.ts';
 import { mergedField } from '../../core/field/merging.ts';
 import { ask, RequestFailed, sentenceOf } from '../../ui/api.ts';

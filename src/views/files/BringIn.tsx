@@ -1,6 +1,5 @@
-import { importResultSchema } from '../../contracts/records.ts';
+import { importResultSchema, type ImportResult } from '../../contracts/records.ts';
 import { useRef, useState } from 'react';
-import type { ImportResult } from '../../contracts/records.ts';
 import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';

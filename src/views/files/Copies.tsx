@@ -1,7 +1,6 @@
 import { z } from 'zod';
-import { copySchema } from '../../contracts/records.ts';
+import { copySchema, type Copy } from '../../contracts/records.ts';
 import { useState } from 'react';
-import type { Copy } from '../../contracts/records.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
 import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';

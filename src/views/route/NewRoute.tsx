@@ -1,6 +1,5 @@
-import { routeSchema } from '../../contracts/records.ts';
+import { routeSchema, type FieldRecord, type Robot } from '../../contracts/records.ts';
 import { useState } from 'react';
-import type { FieldRecord, Robot } from '../../contracts/records.ts';
 import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';

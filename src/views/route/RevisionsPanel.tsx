@@ -1,8 +1,12 @@
 import { z } from 'zod';
-import { routeRevisionSchema, routeSchema } from '../../contracts/records.ts';
+import {
+  routeRevisionSchema,
+  routeSchema,
+  type Route,
+  type RouteRevision,
+} from '../../contracts/records.ts';
 import { format } from 'date-fns';
 import { useEffect, useState } from 'react';
-import type { Route, RouteRevision } from '../../contracts/records.ts';
 import { planDifferences } from '../../core/route/revisionWords.ts';
 import type { RobotParameters } from '../../core/robot/parameters.ts';
 import { ask, sentenceOf } from '../../ui/api.ts';

@@ -1,10 +1,10 @@
-import { Copy, Pause, Play, Redo2, Trash2, Undo2 } from 'lucide-react';
+import { Copy, Pause, Play, Trash2 } from 'lucide-react';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
 import { shownHeading } from '../../core/robot/headings.ts';
 import { poseAt } from '../../core/simulation/run.ts';
 import { Button } from '../../ui/Button.tsx';
-import { useEdited } from '../../ui/history.ts';
 import { KeyHelp } from '../../ui/KeyHelp.tsx';
+import { UndoButtons } from '../../ui/UndoButtons.tsx';
 import type { SheetKey } from '../../ui/useKeys.ts';
 import { zoomKeys, type Zoom } from '../../ui/zoom/useZoom.ts';
 import { AddMove } from './AddMove.tsx';
@@ -19,7 +19,6 @@ export function RouteStrip({ zoom }: { zoom: Zoom }) {
   const store = useRouteStore();
   const { history, playback } = store;
   const selected = useRouteState((state) => state.selected);
-  const { canUndo, canRedo } = useEdited(history);
   const playing = usePlaying(playback);
   const work = useRouteWork();
   const { plan, position, summary, budget } = work;
@@ -36,12 +35,7 @@ export function RouteStrip({ zoom }: { zoom: Zoom }) {
         <Button variant="quiet" disabled={position === -1} onClick={store.remove}>
           <Trash2 size={16} /> Delete
         </Button>
-        <Button variant="quiet" disabled={!canUndo} onClick={history.undo}>
-          <Undo2 size={16} /> Undo
-        </Button>
-        <Button variant="quiet" disabled={!canRedo} onClick={history.redo}>
-          <Redo2 size={16} /> Redo
-        </Button>
+        <UndoButtons history={history} />
         <KeyHelp keys={useRouteKeys(zoom)} />
         <Readout />
       </div>

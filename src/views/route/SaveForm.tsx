@@ -1,6 +1,5 @@
-import { routeRevisionSchema } from '../../contracts/records.ts';
+import { routeRevisionSchema, type Route, type RouteRevision } from '../../contracts/records.ts';
 import { useState } from 'react';
-import type { Route, RouteRevision } from '../../contracts/records.ts';
 import type { RoutePlan } from '../../core/route/plan.ts';
 import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';

@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { planFaults, type RoutePlan } from '../../core/route/plan.ts';
-import { type Move } from '../../core/moves/index.ts';
-import { newMove } from '../../core/moves/index.ts';
+import { type Move, newMove } from '../../core/moves/index.ts';
 import {
   addedMoves,
   endOf,

@@ -1,7 +1,6 @@
-import { toldStorySchema } from '../../contracts/story.ts';
+import { toldStorySchema, type StoryCard, type ToldStory } from '../../contracts/story.ts';
 import { useQuery } from '@tanstack/react-query';
 import { format } from 'date-fns';
-import type { StoryCard, ToldStory } from '../../contracts/story.ts';
 import { percent } from '../../core/text/sentences.ts';
 import type { StoryChapter } from '../../core/text/story.ts';
 import { predictionEllipse } from '../../core/analysis/runs/summary.ts';

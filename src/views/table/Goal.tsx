@@ -1,6 +1,5 @@
-import { sessionRecordSchema } from '../../contracts/records.ts';
+import { sessionRecordSchema, type Run, type Session } from '../../contracts/records.ts';
 import { useState } from 'react';
-import type { Run, Session } from '../../contracts/records.ts';
 import type { Checkpoint } from '../../core/route/plan.ts';
 import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';

@@ -1,8 +1,7 @@
-import { sessionRecordSchema } from '../../contracts/records.ts';
+import { sessionRecordSchema, type Session } from '../../contracts/records.ts';
 import { format } from 'date-fns';
 import { useState } from 'react';
 import { v4 as uuid } from 'uuid';
-import type { Session } from '../../contracts/records.ts';
 import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';

@@ -1,7 +1,6 @@
 import { z } from 'zod';
-import { routeRevisionSchema, setupRevisionSchema } from '../../contracts/records.ts';
+import { routeRevisionSchema, setupRevisionSchema, type Run } from '../../contracts/records.ts';
 import { useMemo } from 'react';
-import type { Run } from '../../contracts/records.ts';
 import { travelLogOf } from '../../core/benches/logs.ts';
 import type { Divergence, RecordedRun } from '../../core/analysis/runs/divergence.ts';
 import { degrees } from '../../core/mathematics/angle.ts';

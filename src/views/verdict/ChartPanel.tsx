@@ -1,7 +1,10 @@
 import { useMemo, useState } from 'react';
 import type { Run } from '../../contracts/records.ts';
-import type { MeasuredRun, Verdict } from '../../core/analysis/runs/verdict.ts';
-import { FOLLOWS_IS_REAL } from '../../core/analysis/runs/verdict.ts';
+import {
+  type MeasuredRun,
+  type Verdict,
+  FOLLOWS_IS_REAL,
+} from '../../core/analysis/runs/verdict.ts';
 import { outliers, robustDistances } from '../../core/analysis/runs/outliers.ts';
 import { runChart, type ChartSignal } from '../../core/analysis/runs/runChart.ts';
 import { effectWords, factorWords, percent } from '../../core/text/sentences.ts';

@@ -1,7 +1,12 @@
 import { z } from 'zod';
-import { runSchema, setupRevisionSchema } from '../../contracts/records.ts';
+import {
+  runSchema,
+  setupRevisionSchema,
+  type Run,
+  type Session,
+  type SetupRevision,
+} from '../../contracts/records.ts';
 import { useEffect, useMemo, useState } from 'react';
-import type { Run, Session, SetupRevision } from '../../contracts/records.ts';
 import { FEWEST_TO_COMPARE, type Comparison } from '../../core/analysis/runs/comparison.ts';
 import { measuredRuns } from '../../core/analysis/runs/measured.ts';
 import { runSets, type RunSet } from '../../core/analysis/runs/runSets.ts';

@@ -8,7 +8,7 @@ import {
   type RobotParameters,
 } from '../../robot/parameters.ts';
 import type { DriveMove } from '../../moves/drive/move.ts';
-import type { Move } from '../../moves/index.ts';
+import { type Move, newMove } from '../../moves/index.ts';
 import type { TurnMove } from '../../moves/turn/move.ts';
 import { forecastPose, forecastRuns, momentAfterMove } from '../../simulation/forecast.ts';
 import { normal, uniform } from '../../mathematics/randomness.ts';
@@ -17,7 +17,6 @@ import { toField } from '../../mathematics/pose.ts';
 import { budgetOf, sharesOf, toolSpread, type StepModels } from './budget.ts';
 import { firstPassageSpread } from './firstPassage.ts';
 import { spreadBand } from './spread.ts';
-import { newMove } from '../../moves/index.ts';
 
 const field = bareField();
 const SPREADS = [

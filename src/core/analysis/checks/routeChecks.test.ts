@@ -5,8 +5,7 @@ import { radians } from '../../mathematics/angle.ts';
 import { STARTING_SETUP, withSetupValues, type RobotParameters } from '../../robot/parameters.ts';
 import { nominalRun } from '../../simulation/run.ts';
 import { stepsOf } from '../../route/plan.ts';
-import { type Move } from '../../moves/index.ts';
-import { newMove } from '../../moves/index.ts';
+import { type Move, newMove } from '../../moves/index.ts';
 import { beamAt, routeChecks } from './routeChecks.ts';
 
 const field = bareField({ width: 2000, height: 1000, matchSeconds: 30, models: [CRATE] });

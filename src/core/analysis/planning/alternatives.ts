@@ -1,9 +1,8 @@
 import { radians } from '../../mathematics/angle.ts';
 import { toFrame, type Pose } from '../../mathematics/pose.ts';
-import type { RobotParameters } from '../../robot/parameters.ts';
+import { type RobotParameters, withSetupValues } from '../../robot/parameters.ts';
 import { stepsOf } from '../../route/plan.ts';
 import { type Move } from '../../moves/index.ts';
-import { withSetupValues } from '../../robot/parameters.ts';
 import { forecastPose, forecastRuns, momentAfterMove } from '../../simulation/forecast.ts';
 import { nominalRun, startPose, type Experiment } from '../../simulation/run.ts';
 

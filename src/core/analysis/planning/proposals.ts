@@ -3,10 +3,9 @@ import { radians, wrapAngle } from '../../mathematics/angle.ts';
 import { toField, type Point, type Pose } from '../../mathematics/pose.ts';
 import { withSetupValues } from '../../robot/parameters.ts';
 import { beamAt } from '../checks/routeChecks.ts';
-import { newMove } from '../../moves/index.ts';
+import { newMove, type Move } from '../../moves/index.ts';
 import { stepsOf, type RoutePlan, type Step } from '../../route/plan.ts';
 import { type DriveMove } from '../../moves/drive/move.ts';
-import { type Move } from '../../moves/index.ts';
 import { nominalRun, startPose, type Experiment, type RunRecord } from '../../simulation/run.ts';
 
 /** A change of a route or its start that may make it hit more often, ending where it ended before. */

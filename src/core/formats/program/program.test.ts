@@ -3,9 +3,8 @@ import { wiringOf } from '../../benches/ports/wiring.ts';
 import { describe, expect, it } from 'vitest';
 import { radians } from '../../mathematics/angle.ts';
 import { STARTING_SETUP } from '../../robot/parameters.ts';
-import type { Move } from '../../moves/index.ts';
+import { type Move, newMove } from '../../moves/index.ts';
 import type { RoutePlan } from '../../route/plan.ts';
-import { newMove } from '../../moves/index.ts';
 import { javaProgram } from './java.ts';
 import { pythonProgram } from './python.ts';
 

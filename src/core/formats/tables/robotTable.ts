@@ -1,6 +1,10 @@
 import { TableError, writeTable, type TableRow } from '../table.ts';
-import { SETUP_PATHS, setupValue, type RobotParameters } from '../../robot/parameters.ts';
-import { parametersSchema } from '../../robot/parameters.ts';
+import {
+  SETUP_PATHS,
+  setupValue,
+  type RobotParameters,
+  parametersSchema,
+} from '../../robot/parameters.ts';
 import { sourceSchema, type Source, type Sources } from '../../robot/sources.ts';
 import { robotFileSchema, type RobotFile } from '../files.ts';
 import { benchSchema } from '../../benches/index.ts';

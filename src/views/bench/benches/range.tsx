@@ -6,8 +6,8 @@ import {
   stoppingDistance,
   type RangeResult,
   type RangeUnit,
+  rangeResult,
 } from '../../../core/benches/range/range.ts';
-import { rangeResult } from '../../../core/benches/range/range.ts';
 import { degrees, radians } from '../../../core/mathematics/angle.ts';
 import { formatEstimate } from '../../../core/mathematics/estimateText.ts';
 import { formatNumber } from '../../../core/mathematics/quantity.ts';
