@@ -76,7 +76,8 @@ describe.each(DRAWINGS)('the drawing of the %s sheet', (sheet, name) => {
     for (let i = 0; i < 12; i++) await page.keyboard.press('Shift+ArrowRight');
     const edge = await transformOf(drawing);
     await page.keyboard.press('Shift+ArrowRight');
-    expect(await transformOf(drawing)).toEqual(edge);
+    const beyond = await transformOf(drawing);
+    for (const part of ['x', 'y', 'scale'] as const) expect(beyond[part]).toBeCloseTo(edge[part], 6);
     await page.keyboard.press('-');
     await page.keyboard.press('-');
     await expect.poll(() => scaleOf(drawing)).toBe(1);

@@ -1,3 +1,5 @@
+import { setFlagsFromString } from 'node:v8';
+import { runInNewContext } from 'node:vm';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { degrees, radians } from '../mathematics/angle.ts';
@@ -104,6 +106,26 @@ describe('the compiled plant', () => {
     expect(plant.batteryVoltage).toBe(7.5);
     expect(plant.servoPosition).toBe(0.25);
     expect(plant.readLight('first')).toBeCloseTo(0.7, 12);
+  });
+
+  it('takes nothing over from a robot that nobody uses any more', async () => {
+    setFlagsFromString('--expose-gc');
+    const collectGarbage = runInNewContext('gc') as () => void;
+    const whenNew = () => {
+      const plant = new Plant(STARTING_SETUP, NOWHERE);
+      return [plant.time, plant.x, plant.heading, plant.rolled, plant.touched, plant.gyroAngle];
+    };
+    const fresh = whenNew();
+    for (let i = 0; i < 50; i++) {
+      const used = new Plant(STARTING_SETUP, NOWHERE).putDown(ORIGIN, { seed: 3, run: i });
+      used.setPower(0.5, 0.2);
+      used.advanceTo(1);
+      used.touched = true;
+    }
+    collectGarbage();
+    // What is no longer used is told of between two tasks.
+    await new Promise((resolve) => setTimeout(resolve));
+    for (let i = 0; i < 50; i++) expect(whenNew()).toEqual(fresh);
   });
 
   it('keeps many robots apart', () => {

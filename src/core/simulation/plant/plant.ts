@@ -63,7 +63,7 @@ export class Plant {
   /** Half of the turn for each mm that the right wheel rolls more than the left, rad/mm. */
   private halfTurn: f64 = 0;
 
-  /** Works out what follows from its numbers, after they were written. */
+  /** Works out what follows from its numbers, after they were written, and stands at rest at the origin. */
   assemble(): void {
     const numbers = this.numbers;
     this.driveTrain.assemble();
@@ -94,6 +94,10 @@ export class Plant {
     side.longest = numbers.rangeSideLongest;
     side.dropoutChance = numbers.rangeSideDropoutChance;
     side.assemble();
+    // Nothing of a robot that was here before is left.
+    this.noisy = false;
+    this.touched = false;
+    this.putDown(0, 0, 0);
   }
 
   /** Puts the robot down at rest for a new run and resets its gyro and its clock. */
