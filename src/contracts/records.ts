@@ -142,6 +142,7 @@ export const revisionCreateSchema = z.strictObject({
   /** The revision of the field that it is planned on; the one of its parent when nothing is said. */
   fieldRevision: numberSchema.optional(),
 });
+export type RevisionCreate = z.input<typeof revisionCreateSchema>;
 
 export const sessionRecordSchema = z.object({
   id: idSchema,

@@ -12,7 +12,10 @@ export const queries = new QueryClient({
       retry: (failures, error) => failures < RETRIES && !isRefusal(error),
       staleTime: 10_000,
       refetchOnWindowFocus: true,
+      // A browser without a network reaches a Corvat on its own machine all the same.
+      networkMode: 'always',
     },
+    mutations: { networkMode: 'always' },
   },
 });
 

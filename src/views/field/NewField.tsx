@@ -1,3 +1,4 @@
+import { useMutation } from '@tanstack/react-query';
 import { fieldRecordSchema } from '../../contracts/records.ts';
 import { useState } from 'react';
 import { ask, sentenceOf } from '../../ui/api.ts';
@@ -10,13 +11,12 @@ import { TextField } from '../../ui/TextField.tsx';
 
 /** Starts a field: a name and the size of the table. */
 function NewFieldSheet() {
-  const [name, setName] = useState('');
-  const [width, setWidth] = useState(2200);
-  const [height, setHeight] = useState(1100);
-  const [fault, setFault] = useState<string | null>(null);
-  const create = async () => {
-    try {
-      const made = await ask(fieldRecordSchema, 'POST', 'fields', {
+  const [form, setForm] = useState({ name: '', width: 2200, height: 1100 });
+  const change = (part: Partial<typeof form>) => setForm((now) => ({ ...now, ...part }));
+  const { name, width, height } = form;
+  const create = useMutation({
+    mutationFn: () =>
+      ask(fieldRecordSchema, 'POST', 'fields', {
         name,
         field: {
           width,
@@ -30,36 +30,45 @@ function NewFieldSheet() {
             { id: 'start', name: 'Start', pose: { x: width / 10, y: height / 5, heading: 0 } },
           ],
         },
-      });
-      location.assign(`/field?field=${made.id}`);
-    } catch (error) {
-      setFault(sentenceOf(error));
-    }
-  };
+      }),
+    onSuccess: ({ id }) => location.assign(`/field?field=${id}`),
+  });
   const size = (value: number) => (value >= 100 && value <= 20000 ? null : 'From 100 to 20000 mm.');
   return (
     <form
       className={styles['empty']}
       onSubmit={(event) => {
         event.preventDefault();
-        void create();
+        create.mutate();
       }}
     >
       <h1>A new field.</h1>
       <p>The table inside its border. Models, lines and start places are drawn next.</p>
-      <TextField label="Name" value={name} onChange={setName} maxLength={80} autoFocus />
-      <QuantityField label="Width" kind="length" value={width} refuse={size} onChange={setWidth} />
+      <TextField
+        label="Name"
+        value={name}
+        onChange={(to) => change({ name: to })}
+        maxLength={80}
+        autoFocus
+      />
+      <QuantityField
+        label="Width"
+        kind="length"
+        value={width}
+        refuse={size}
+        onChange={(to) => change({ width: to })}
+      />
       <QuantityField
         label="Depth"
         kind="length"
         value={height}
         refuse={size}
-        onChange={setHeight}
+        onChange={(to) => change({ height: to })}
       />
       <Button variant="main" type="submit" disabled={name.trim() === ''}>
         Start the field
       </Button>
-      {fault !== null && <Notice tone="fault">{fault}</Notice>}
+      {create.error !== null && <Notice tone="fault">{sentenceOf(create.error)}</Notice>}
     </form>
   );
 }

@@ -1,3 +1,4 @@
+import { useMutation } from '@tanstack/react-query';
 import { routeSchema, type FieldRecord, type Robot } from '../../contracts/records.ts';
 import { useState } from 'react';
 import { ask, sentenceOf } from '../../ui/api.ts';
@@ -14,51 +15,58 @@ interface NewRouteProps {
 
 /** Starts a route: a name, the robot that drives it and the field it is on. */
 function NewRouteSheet({ robots, fields }: NewRouteProps) {
-  const [name, setName] = useState('');
-  const [robotId, setRobotId] = useState(robots[0]!.id);
-  const [fieldId, setFieldId] = useState(fields[0]!.id);
-  const [fault, setFault] = useState<string | null>(null);
-  const create = async () => {
-    const field = fields.find((candidate) => candidate.id === fieldId)!;
-    try {
-      const route = await ask(routeSchema, 'POST', 'routes', {
+  const [form, setForm] = useState({
+    name: '',
+    robotId: robots[0]!.id,
+    fieldId: fields[0]!.id,
+  });
+  const change = (part: Partial<typeof form>) => setForm((now) => ({ ...now, ...part }));
+  const { name, robotId, fieldId } = form;
+  const create = useMutation({
+    mutationFn: () => {
+      const { field } = fields.find(({ id }) => id === fieldId)!;
+      return ask(routeSchema, 'POST', 'routes', {
         name,
         robotId,
         fieldId,
-        plan: { startId: field.field.starts[0]!.id, moves: [] },
+        plan: { startId: field.starts[0]!.id, moves: [] },
       });
-      location.assign(`/route?route=${route.id}`);
-    } catch (error) {
-      setFault(sentenceOf(error));
-    }
-  };
+    },
+    onSuccess: ({ id }) => location.assign(`/route?route=${id}`),
+  });
   return (
     <form
       className={styles['empty']}
       onSubmit={(event) => {
         event.preventDefault();
-        void create();
+        create.mutate();
       }}
     >
       <h1>A new route.</h1>
       <p>Name it after what it is for, such as the models it goes to.</p>
-      <TextField label="Name" value={name} onChange={setName} maxLength={80} autoFocus />
+      <TextField
+        label="Name"
+        value={name}
+        onChange={(to) => change({ name: to })}
+        maxLength={80}
+        autoFocus
+      />
       <Picker
         label="Robot"
         value={robotId}
         options={robots.map((r) => ({ value: r.id, label: r.name }))}
-        onChange={setRobotId}
+        onChange={(to) => change({ robotId: to })}
       />
       <Picker
         label="Field"
         value={fieldId}
         options={fields.map((f) => ({ value: f.id, label: f.name }))}
-        onChange={setFieldId}
+        onChange={(to) => change({ fieldId: to })}
       />
       <Button variant="main" type="submit" disabled={name.trim() === ''}>
         Start the route
       </Button>
-      {fault !== null && <Notice tone="fault">{fault}</Notice>}
+      {create.error !== null && <Notice tone="fault">{sentenceOf(create.error)}</Notice>}
     </form>
   );
 }

@@ -5,8 +5,8 @@ import {
   type Route,
   type RouteRevision,
 } from '../../contracts/records.ts';
+import { useMutation, useQuery } from '@tanstack/react-query';
 import { format } from 'date-fns';
-import { useEffect, useState } from 'react';
 import { planDifferences } from '../../core/route/revisionWords.ts';
 import type { RobotParameters } from '../../core/robot/parameters.ts';
 import { ask, sentenceOf } from '../../ui/api.ts';
@@ -27,34 +27,24 @@ const ORIGINS = { hand: 'by hand', aim: 'by aim', bench: 'by bench' } as const;
 
 /** All revisions, newest first: why each was made, what it changed, and a way back to it. */
 export function RevisionsPanel({ route, revision, setup, onContinue }: RevisionsPanelProps) {
-  const [revisions, setRevisions] = useState<RouteRevision[] | null>(null);
-  const [fault, setFault] = useState<string | null>(null);
-  useEffect(() => {
-    let ended = false;
-    ask(z.array(routeRevisionSchema), 'GET', `routes/${route.id}/revisions`).then(
-      (list) => ended || setRevisions(list),
-      (error: unknown) => ended || setFault(sentenceOf(error)),
-    );
-    return () => {
-      ended = true;
-    };
-  }, [route.id, revision.id]);
-  const branch = async (from: RouteRevision) => {
-    try {
-      const made = await ask(routeSchema, 'POST', 'routes', {
+  const { data: revisions, error } = useQuery({
+    queryKey: ['revisions', route.id, revision.id],
+    queryFn: () => ask(z.array(routeRevisionSchema), 'GET', `routes/${route.id}/revisions`),
+  });
+  const branch = useMutation({
+    mutationFn: (from: RouteRevision) =>
+      ask(routeSchema, 'POST', 'routes', {
         name: `${route.name}, from rev ${from.number}`.slice(0, 80),
         robotId: route.robotId,
         fieldId: route.fieldId,
         goal: route.goal,
         plan: from.plan,
-      });
-      location.assign(sheetAddress('/route', { route: made.id }));
-    } catch (error) {
-      setFault(sentenceOf(error));
-    }
-  };
-  if (fault !== null) return <Notice tone="fault">{fault}</Notice>;
-  if (revisions === null) return <p className={styles['hint']}>Reading the revisions …</p>;
+      }),
+    onSuccess: ({ id }) => location.assign(sheetAddress('/route', { route: id })),
+  });
+  const fault = branch.error ?? error;
+  if (fault !== null) return <Notice tone="fault">{sentenceOf(fault)}</Notice>;
+  if (revisions === undefined) return <p className={styles['hint']}>Reading the revisions …</p>;
   return (
     <section className={styles['panel']} aria-label="Revisions">
       <ol className={styles['revisions']}>
@@ -87,7 +77,7 @@ export function RevisionsPanel({ route, revision, setup, onContinue }: Revisions
                     Continue from rev {one.number}
                   </Button>
                 )}
-                <Button variant="quiet" onClick={() => void branch(one)}>
+                <Button variant="quiet" onClick={() => branch.mutate(one)}>
                   Make it a route of its own
                 </Button>
               </div>

@@ -1,6 +1,9 @@
+import { useStore } from 'zustand';
 import { Button } from '../../ui/Button.tsx';
 import styles from './Practice.module.css';
-import type { RunClock, RunPhase } from './useRunClock.ts';
+import type { RunPhase } from './runClock.ts';
+import { useTableWork } from './tableWork.ts';
+import { useWakeLock } from './useWakeLock.ts';
 
 const NEXT: Record<RunPhase, string | null> = {
   ready: 'Arm (Space)',
@@ -15,31 +18,31 @@ const SAYS: Record<RunPhase, string> = {
   stopped: 'Measure where it stands.',
 };
 
-interface ClockBarProps {
-  clock: RunClock;
-  /** How long the forecast lasts, s; null when unknown. */
-  expected: number | null;
-}
-
 /** The stopwatch, with what comes next. A run can be logged without it, too. */
-export function ClockBar({ clock, expected }: ClockBarProps) {
-  const next = NEXT[clock.phase];
+export function ClockBar() {
+  const {
+    expected,
+    store: { clock },
+  } = useTableWork();
+  const { phase, seconds } = useStore(clock.store);
+  useWakeLock(phase === 'armed' || phase === 'running');
+  const next = NEXT[phase];
   return (
-    <section className={styles['clock']} data-phase={clock.phase} aria-label="Stopwatch">
+    <section className={styles['clock']} data-phase={phase} aria-label="Stopwatch">
       <output className={styles['time']}>
-        {clock.seconds === null ? '0.0' : clock.seconds.toFixed(1)}
+        {seconds === null ? '0.0' : seconds.toFixed(1)}
         <small> s</small>
       </output>
       <p role="status">
-        {SAYS[clock.phase]}
-        {clock.phase === 'ready' && expected !== null && (
+        {SAYS[phase]}
+        {phase === 'ready' && expected !== null && (
           <span> The route takes about {expected.toFixed(0)} s.</span>
         )}
       </p>
       {next === null ? (
         <Button onClick={clock.reset}>Again</Button>
       ) : (
-        <Button variant={clock.phase === 'ready' ? 'plain' : 'main'} onClick={clock.next}>
+        <Button variant={phase === 'ready' ? 'plain' : 'main'} onClick={clock.next}>
           {next}
         </Button>
       )}

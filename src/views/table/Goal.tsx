@@ -1,3 +1,4 @@
+import { useMutation } from '@tanstack/react-query';
 import { sessionRecordSchema, type Run, type Session } from '../../contracts/records.ts';
 import { useState } from 'react';
 import type { Checkpoint } from '../../core/route/plan.ts';
@@ -79,28 +80,27 @@ interface GoalFormProps {
 function GoalForm({ session, onDone, onChanged }: GoalFormProps) {
   const [runs, setRuns] = useState(String(session.goalRuns ?? 10));
   const [hits, setHits] = useState(String(session.goalHits ?? 9));
-  const [fault, setFault] = useState<string | null>(null);
-  const save = async () => {
-    const [goalRuns, goalHits] = [Number(runs), Number(hits)];
-    if (!Number.isInteger(goalRuns) || goalRuns < 1 || !(goalHits >= 0 && goalHits <= goalRuns)) {
-      setFault('A goal needs whole numbers, with no more hits than runs.');
-      return;
-    }
-    const { title, surface, people, note, version } = session;
-    const content = { title, surface, people, note, goalRuns, goalHits, version };
-    try {
-      onChanged(await ask(sessionRecordSchema, 'PATCH', `sessions/${session.id}`, content));
+  const save = useMutation({
+    mutationFn: () => {
+      const [goalRuns, goalHits] = [Number(runs), Number(hits)];
+      if (!Number.isInteger(goalRuns) || goalRuns < 1 || !(goalHits >= 0 && goalHits <= goalRuns)) {
+        throw new RangeError('A goal needs whole numbers, with no more hits than runs.');
+      }
+      const { title, surface, people, note, version } = session;
+      const content = { title, surface, people, note, goalRuns, goalHits, version };
+      return ask(sessionRecordSchema, 'PATCH', `sessions/${session.id}`, content);
+    },
+    onSuccess: (changed) => {
+      onChanged(changed);
       onDone();
-    } catch (error) {
-      setFault(sentenceOf(error));
-    }
-  };
+    },
+  });
   return (
     <form
       className={styles['goal']}
       onSubmit={(event) => {
         event.preventDefault();
-        void save();
+        save.mutate();
       }}
     >
       <p>
@@ -109,7 +109,7 @@ function GoalForm({ session, onDone, onChanged }: GoalFormProps) {
         hits in{' '}
         <input aria-label="Runs wanted" value={runs} onChange={(e) => setRuns(e.target.value)} />{' '}
         runs
-        {fault !== null && <span className={styles['fault']}> {fault}</span>}
+        {save.error !== null && <span className={styles['fault']}> {sentenceOf(save.error)}</span>}
       </p>
       <Button type="submit" variant="main">
         Set

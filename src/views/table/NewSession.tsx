@@ -1,3 +1,4 @@
+import { useMutation } from '@tanstack/react-query';
 import { sessionRecordSchema, type Session } from '../../contracts/records.ts';
 import { format } from 'date-fns';
 import { useState } from 'react';
@@ -20,50 +21,58 @@ const USUAL_GOAL = { goalRuns: 10, goalHits: 9 };
 /** Starts a practice: its date stands already, the rest is a word each. */
 export function NewSession({ surface: lastSurface, onStarted, onCancel }: NewSessionProps) {
   const [started] = useState(() => ({ id: uuid(), startedAt: new Date().toISOString() }));
-  const [title, setTitle] = useState(() => format(started.startedAt, "EEEE, d MMMM, 'from' HH:mm"));
-  const [surface, setSurface] = useState(lastSurface);
-  const [people, setPeople] = useState('');
-  const [goal, setGoal] = useState(true);
-  const [fault, setFault] = useState<string | null>(null);
-  const start = async () => {
-    try {
-      onStarted(
-        await ask(sessionRecordSchema, 'POST', 'sessions', {
-          ...started,
-          title,
-          surface,
-          people,
-          ...(goal ? USUAL_GOAL : {}),
-        }),
-      );
-    } catch (error) {
-      setFault(sentenceOf(error));
-    }
-  };
+  const [form, setForm] = useState(() => ({
+    title: format(started.startedAt, "EEEE, d MMMM, 'from' HH:mm"),
+    surface: lastSurface,
+    people: '',
+    wantsGoal: true,
+  }));
+  const change = (part: Partial<typeof form>) => setForm((now) => ({ ...now, ...part }));
+  const { title, surface, people, wantsGoal } = form;
+  const start = useMutation({
+    mutationFn: () =>
+      ask(sessionRecordSchema, 'POST', 'sessions', {
+        ...started,
+        title,
+        surface,
+        people,
+        ...(wantsGoal ? USUAL_GOAL : {}),
+      }),
+    onSuccess: onStarted,
+  });
   return (
     <form
       className={styles['session']}
       onSubmit={(event) => {
         event.preventDefault();
-        void start();
+        start.mutate();
       }}
     >
-      <TextField label="Session" value={title} onChange={setTitle} maxLength={80} />
+      <TextField
+        label="Session"
+        value={title}
+        onChange={(to) => change({ title: to })}
+        maxLength={80}
+      />
       <TextField
         label="Table and surface"
         value={surface}
-        onChange={setSurface}
+        onChange={(to) => change({ surface: to })}
         maxLength={80}
         placeholder="mat, home table"
       />
       <TextField
         label="People, first names or initials only"
         value={people}
-        onChange={setPeople}
+        onChange={(to) => change({ people: to })}
         maxLength={200}
       />
       <label className={styles['check']}>
-        <input type="checkbox" checked={goal} onChange={(e) => setGoal(e.target.checked)} />
+        <input
+          type="checkbox"
+          checked={wantsGoal}
+          onChange={(event) => change({ wantsGoal: event.target.checked })}
+        />
         Want {USUAL_GOAL.goalHits} hits in {USUAL_GOAL.goalRuns} runs
       </label>
       <div className={styles['chips']}>
@@ -72,7 +81,7 @@ export function NewSession({ surface: lastSurface, onStarted, onCancel }: NewSes
         </Button>
         {onCancel !== null && <Button onClick={onCancel}>Not yet</Button>}
       </div>
-      {fault !== null && <Notice tone="fault">{fault}</Notice>}
+      {start.error !== null && <Notice tone="fault">{sentenceOf(start.error)}</Notice>}
     </form>
   );
 }

@@ -1,25 +1,17 @@
 import { useState } from 'react';
-import type { Field } from '../../core/field/field.ts';
-import type { RoutePlan } from '../../core/route/plan.ts';
 import { sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import styles from './TableView.module.css';
-import type { RunRecordingState } from './useRunRecording.ts';
-
-interface RunRecordingProps {
-  recording: RunRecordingState;
-  /** Runs of this session that have a recording. */
-  recorded: number;
-  /** What the practice robot would drive, and where. */
-  plan: RoutePlan;
-  field: Field;
-}
+import { useTableWork } from './tableWork.ts';
 
 /** Whether the live link is kept with each run; and the practice robot, which drives when it is told to. */
-export function RunRecording({ recording, recorded, plan, field }: RunRecordingProps) {
-  const { on, turn, lines, drive, stands } = recording;
+export function RunRecording() {
+  const { link, recorded, recording, route, field } = useTableWork();
+  const { on, turn, lines, drive, stands, kept } = recording;
   const [refused, setRefused] = useState<string | null>(null);
   const fault = refused ?? recording.fault;
+  const count = new Set([...recorded, ...kept].map(({ runId }) => runId)).size;
+  if (link === null) return null;
   return (
     <section className={styles['list']}>
       <label className={styles['check']}>
@@ -30,7 +22,7 @@ export function RunRecording({ recording, recorded, plan, field }: RunRecordingP
       {drive !== null && (
         <Button
           onClick={() =>
-            void drive(plan, field).then(
+            void drive(route.revision.plan, field.field).then(
               () => setRefused(null),
               (error: unknown) => setRefused(sentenceOf(error)),
             )
@@ -42,9 +34,9 @@ export function RunRecording({ recording, recorded, plan, field }: RunRecordingP
       {stands !== null && (
         <p className={styles['says']}>It stands {stands}. Enter it as you would read it off.</p>
       )}
-      {recorded > 0 && (
+      {count > 0 && (
         <p className={styles['says']}>
-          {recorded} {recorded === 1 ? 'run has' : 'runs have'} a recording.
+          {count} {count === 1 ? 'run has' : 'runs have'} a recording.
         </p>
       )}
       {fault !== null && (

@@ -1,49 +1,36 @@
 import { formatDistanceToNowStrict } from 'date-fns';
+import { useShallow } from 'zustand/react/shallow';
 import type { GyroCheck } from '../../contracts/records.ts';
 import { degrees } from '../../core/mathematics/angle.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
 import { Button } from '../../ui/Button.tsx';
 import { sheetAddress } from '../../ui/sheetAddress.ts';
+import { GYRO_ITEM, START_LIST, voltsOf } from './startItems.ts';
 import styles from './TableView.module.css';
-
-const GYRO_ITEM = 'Hands off, gyro rate zero';
-
-export const JIG_ITEM = 'Robot against the jig';
-
-/** What is looked at before every run. */
-export const START_LIST = [JIG_ITEM, 'Wheels wiped', GYRO_ITEM] as const;
-
-interface StartListProps {
-  ticked: ReadonlySet<string>;
-  onTick: (ticked: ReadonlySet<string>) => void;
-  battery: string;
-  onBattery: (battery: string) => void;
-  /** Voltage of the first run of the session, to tell a sag. */
-  firstBattery: number | null;
-  /** The newest check of the gyro; null before the first. */
-  gyro: GyroCheck | null;
-  /** When the gyro was zeroed or checked last; null when nobody knows. */
-  zeroedAt: string | null;
-  onZeroed: () => void;
-  /** Below which voltage the route fails, in a sentence, and where; null when it does not, or nobody knows yet. */
-  low: { voltage: number; sentence: string } | null;
-}
+import { useTableState, useTableWork } from './tableWork.ts';
+import { useLowWarning } from './useLowWarning.ts';
 
 /** The start list, with the battery; all of it is ticked with one press when all is well. */
-export function StartList(props: StartListProps) {
-  const { ticked, onTick, battery, onBattery, firstBattery, gyro, zeroedAt, onZeroed, low } = props;
+export function StartList() {
+  const { gyro, log, store, route, robot, field } = useTableWork();
+  const { ticked, battery, zeroedAt } = useTableState(
+    useShallow(({ ticked, battery, zeroedAt }) => ({ ticked, battery, zeroedAt })),
+  );
+  const low = useLowWarning(route, robot, field);
   const volts = voltsOf(battery);
+  // Against the first run of the session, to tell a sag.
+  const firstBattery = log.runs.find((run) => run.battery !== null)?.battery ?? null;
   const sag = volts !== null && firstBattery !== null ? firstBattery - volts : 0;
   const toggle = (item: string) => {
     const next = new Set(ticked);
     if (!next.delete(item)) next.add(item);
-    onTick(next);
+    store.tick(next);
   };
   return (
     <section className={styles['list']}>
       <h2>
         Before it starts
-        <Button variant="quiet" onClick={() => onTick(new Set(START_LIST))}>
+        <Button variant="quiet" onClick={() => store.tickAll()}>
           All well (G)
         </Button>
       </h2>
@@ -66,7 +53,7 @@ export function StartList(props: StartListProps) {
             value={battery}
             inputMode="decimal"
             aria-invalid={battery !== '' && volts === null}
-            onChange={(event) => onBattery(event.target.value)}
+            onChange={(event) => store.giveBattery(event.target.value)}
           />
         </label>
       </div>
@@ -77,7 +64,7 @@ export function StartList(props: StartListProps) {
             ? 'Nobody noted when the gyro was zeroed.'
             : `Zeroed or checked ${formatDistanceToNowStrict(zeroedAt)} ago.`}
         </span>
-        <Button onClick={onZeroed}>Zeroed now (Z)</Button>
+        <Button onClick={store.zeroed}>Zeroed now (Z)</Button>
       </p>
       {sag >= 0.2 && (
         <p className={styles['says']} data-fault="true">
@@ -122,10 +109,4 @@ function GyroWords({ gyro }: { gyro: GyroCheck | null }) {
       {(old || gyro.fitness !== 'fit') && <a href={sheetAddress('/bench#rest')}>Check it again</a>}
     </p>
   );
-}
-
-/** Volts that were typed, or null when it is no voltage. */
-export function voltsOf(text: string): number | null {
-  const value = Number(text.replace(',', '.'));
-  return text.trim() !== '' && value > 0 && value < 100 ? value : null;
 }

@@ -1,6 +1,6 @@
 import { useMemo, useRef, useState } from 'react';
 import { v4 as uuid } from 'uuid';
-import type { Run, RunCreate } from '../../contracts/records.ts';
+import { runSchema, type Run, type RunCreate } from '../../contracts/records.ts';
 import type { WaitingWrite } from '../../ui/outbox/outbox.ts';
 import { useOutbox } from '../../ui/outbox/useOutbox.ts';
 import { withWaiting } from '../../ui/outbox/withWaiting.ts';
@@ -29,20 +29,20 @@ export function useRunLog(
   route: string,
   onSent: (run: Run) => void,
 ) {
-  const [stored, setStored] = useState(first);
   const [note, setNote] = useState<LogNote | null>(null);
   const [busy, setBusy] = useState(false);
-  const written = useRef(0);
+  const news = useRunNews(first, session, route);
   /** Runs that were logged here and that the server has not taken yet. */
   const fresh = useRef(new Set<string>());
 
   const outbox = useOutbox((write, answer) => {
-    written.current++;
     if (write.sessionId !== session) return;
-    setStored((now) => taken(now, write, answer));
-    if (fresh.current.delete(write.runId)) onSent(answer as Run);
+    // The news say how a run stands whose answer this page does not know.
+    const run = runSchema.safeParse(answer).data ?? write.run;
+    news.change((runs) => taken(runs, write, run));
+    if (fresh.current.delete(write.runId) && run !== null) onSent(run);
   });
-  useRunNews(session, route, written, setStored);
+  const stored = news.runs;
   const waiting = useMemo(
     () => outbox.waiting.filter((write) => write.sessionId === session),
     [outbox.waiting, session],
@@ -156,8 +156,12 @@ export function useRunLog(
 }
 
 /** The stored runs after the server has taken a write. */
-function taken(runs: Run[], { method, runId, run }: WaitingWrite, answer: unknown): Run[] {
+function taken(runs: Run[], { method, runId, run }: WaitingWrite, answer: Run | null): Run[] {
   if (method === 'DELETE') return runs.filter(({ id }) => id !== runId);
-  if (run === null) return runs.map((one) => (one.id === runId ? { ...one, photo: true } : one));
-  return [...runs.filter(({ id }) => id !== runId), answer as Run];
+  if (run === null || answer === null) {
+    return runs.map((one) => (one.id === runId ? { ...one, photo: true } : one));
+  }
+  return [...runs.filter(({ id }) => id !== runId), answer];
 }
+
+export type RunLog = ReturnType<typeof useRunLog>;

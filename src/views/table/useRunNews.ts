@@ -1,44 +1,47 @@
-import { useEffect, useRef } from 'react';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { runNewsSchema, type Run } from '../../contracts/records.ts';
 import { ask } from '../../ui/api.ts';
 
 /** How often the server is asked for what others logged, ms: seen within two seconds. */
 const ASK_EVERY = 1200;
 
+/** The runs of a session as the server knows them, and the mark by which it tells whether there are news. */
+interface KnownRuns {
+  mark: string;
+  runs: Run[];
+}
+
 /**
- * Follows what others log in this session. An answer to a question that was asked before this device
- * wrote something itself is older than what is shown, and is left aside.
+ * Follows the runs of a session, whoever logs them.
  *
- * @param written counts the writes of this device that the server has answered
+ * @param first the runs that came with the page
  */
-export function useRunNews(
-  session: string | null,
-  route: string,
-  written: { current: number },
-  onRuns: (runs: Run[]) => void,
-): void {
-  const latest = useRef(onRuns);
-  useEffect(() => {
-    latest.current = onRuns;
+export function useRunNews(first: Run[], session: string | null, route: string) {
+  const client = useQueryClient();
+  const key = ['run news', session, route];
+  const { data } = useQuery<KnownRuns>({
+    queryKey: key,
+    queryFn: async () => {
+      const known = client.getQueryData<KnownRuns>(key) ?? { mark: '', runs: first };
+      const query = new URLSearchParams({ session: session!, route, mark: known.mark });
+      const news = await ask(runNewsSchema, 'GET', `runs/news?${query}`);
+      return news.runs === null ? known : { mark: news.mark, runs: news.runs };
+    },
+    enabled: session !== null,
+    initialData: { mark: '', runs: first },
+    refetchInterval: ASK_EVERY,
+    // Out of reach is nothing new: what waits says so, and the next question comes soon.
+    retry: false,
   });
-  useEffect(() => {
-    if (session === null) return;
-    let ended = false;
-    let mark = '';
-    const look = async () => {
-      if (document.hidden) return;
-      const before = written.current;
-      const query = new URLSearchParams({ session, route, mark });
-      // Out of reach is nothing new: what waits says so.
-      const news = await ask(runNewsSchema, 'GET', `runs/news?${query}`).catch(() => null);
-      if (ended || news === null || written.current !== before) return;
-      mark = news.mark;
-      if (news.runs !== null) latest.current(news.runs);
-    };
-    const timer = setInterval(() => void look(), ASK_EVERY);
-    return () => {
-      ended = true;
-      clearInterval(timer);
-    };
-  }, [session, route, written]);
+  return {
+    runs: data.runs,
+    /** Shows at once what this device wrote. An answer to a question from before is older, and left aside. */
+    change: (how: (runs: Run[]) => Run[]) => {
+      void client.cancelQueries({ queryKey: key });
+      client.setQueryData<KnownRuns>(key, (known) => ({
+        mark: '',
+        runs: how(known?.runs ?? first),
+      }));
+    },
+  };
 }

@@ -1,10 +1,5 @@
 import { useMemo, useState } from 'react';
-import type { Run } from '../../contracts/records.ts';
-import {
-  type MeasuredRun,
-  type Verdict,
-  FOLLOWS_IS_REAL,
-} from '../../core/analysis/runs/verdict.ts';
+import { FOLLOWS_IS_REAL } from '../../core/analysis/runs/verdict.ts';
 import { outliers, robustDistances } from '../../core/analysis/runs/outliers.ts';
 import { runChart, type ChartSignal } from '../../core/analysis/runs/runChart.ts';
 import { effectWords, factorWords, percent } from '../../core/text/sentences.ts';
@@ -16,16 +11,24 @@ import { Plot } from '../../ui/Plot.tsx';
 import table from '../../ui/Table.module.css';
 import { sheetAddress } from '../../ui/sheetAddress.ts';
 import styles from './VerdictView.module.css';
-
-interface ChartPanelProps {
-  /** The runs that count, with their numbers, and the same as measured. */
-  counted: readonly { run: Run; number: number }[];
-  measured: readonly MeasuredRun[];
-  verdict: Verdict;
-}
+import { useVerdictWork } from './verdictWork.ts';
 
 /** The runs in their order: whether they are of one kind, and if not, what they follow. */
-export function ChartPanel({ counted, measured, verdict }: ChartPanelProps) {
+export function ChartPanel() {
+  const { runs, checkpoint, measured: at, verdict } = useVerdictWork();
+  const measured = at.runs;
+  // The runs that count, with the numbers that they have in the log.
+  const counted = useMemo(
+    () =>
+      runs
+        .map((run, i) => ({ run, number: i + 1 }))
+        .filter(
+          ({ run }) =>
+            run.setAside === null &&
+            run.measurements.some(({ checkpointId }) => checkpointId === checkpoint.id),
+        ),
+    [runs, checkpoint],
+  );
   const [axis, setAxis] = useState<Axis>('along');
   // Right and far are positive, as everywhere on the card.
   const values = useMemo(

@@ -1,19 +1,12 @@
+import { useQuery } from '@tanstack/react-query';
 import { z } from 'zod';
-import {
-  runSchema,
-  setupRevisionSchema,
-  type Run,
-  type Session,
-  type SetupRevision,
-} from '../../contracts/records.ts';
+import { runSchema, setupRevisionSchema, type Run } from '../../contracts/records.ts';
 import { useEffect, useMemo, useState } from 'react';
 import { FEWEST_TO_COMPARE, type Comparison } from '../../core/analysis/runs/comparison.ts';
 import { measuredRuns } from '../../core/analysis/runs/measured.ts';
 import { runSets, type RunSet } from '../../core/analysis/runs/runSets.ts';
 import { comparisonWords, percent } from '../../core/text/sentences.ts';
-import type { Zone } from '../../core/field/field.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
-import type { Checkpoint } from '../../core/route/plan.ts';
 import type { Estimate } from '../../core/mathematics/leastSquares.ts';
 import { ask, sentenceOf } from '../../ui/api.ts';
 import { Figures } from '../../ui/Figures.tsx';
@@ -22,52 +15,41 @@ import { simulationWorker } from '../../ui/simulationWorker.ts';
 import { useWorked } from '../../ui/useWorker.ts';
 import { Picker } from '../../ui/TextField.tsx';
 import styles from './VerdictView.module.css';
-
-interface ComparePanelProps {
-  routeId: string;
-  robotId: string;
-  checkpoint: Checkpoint;
-  zone: Zone;
-  sessions: readonly Session[];
-  /** The revision that is judged, as the second set to begin with. */
-  revision: number;
-  /** Shows both sets on the card. */
-  onSets: (sets: { first: readonly Run[]; second: readonly Run[] } | null) => void;
-}
+import { useVerdictWork } from './verdictWork.ts';
 
 const SEED = 7;
 
 /** Two sets of runs beside each other: whether they differ, in what, and how many runs would tell. */
-export function ComparePanel(props: ComparePanelProps) {
-  const { routeId, robotId, checkpoint, zone, sessions, revision, onSets } = props;
-  const [runs, setRuns] = useState<Run[] | null>(null);
-  const [setups, setSetups] = useState<SetupRevision[]>([]);
-  const [fault, setFault] = useState<string | null>(null);
+export function ComparePanel() {
+  const { route, robot, checkpoint, model, sessions, revision, store } = useVerdictWork();
+  const { zone } = model;
   const [chosen, setChosen] = useState<{ first: string; second: string } | null>(null);
-  useEffect(() => {
-    const load = async () => {
-      setSetups(await ask(z.array(setupRevisionSchema), 'GET', `robots/${robotId}/setups`));
-      setRuns(await ask(z.array(runSchema), 'GET', `runs?route=${routeId}&limit=2000`));
-    };
-    load().catch((error: unknown) => setFault(sentenceOf(error)));
-  }, [routeId, robotId]);
+  const setups = useQuery({
+    queryKey: ['setups', robot.id],
+    queryFn: () => ask(z.array(setupRevisionSchema), 'GET', `robots/${robot.id}/setups`),
+  });
+  const log = useQuery({
+    queryKey: ['runs', route.id],
+    queryFn: () => ask(z.array(runSchema), 'GET', `runs?route=${route.id}&limit=2000`),
+  });
   const sets = useMemo(
     () =>
-      runSets(runs ?? [], {
+      runSets(log.data ?? [], {
         session: (id) => sessions.find((session) => session.id === id)?.title ?? 'a session',
-        setup: (id) => `setup ${setups.find((setup) => setup.id === id)?.number ?? '?'}`,
+        setup: (id) => `setup ${setups.data?.find((setup) => setup.id === id)?.number ?? '?'}`,
       }),
-    [runs, sessions, setups],
+    [log.data, sessions, setups.data],
   );
-  const [first, second] = chosenSets(sets, chosen, revision);
+  const [first, second] = chosenSets(sets, chosen, revision.number);
   const offsets = useMemo(() => {
     const of = (set: RunSet<Run> | null) => measuredRuns(set?.runs ?? [], checkpoint, zone);
     return [of(first), of(second)] as const;
   }, [first, second, checkpoint, zone]);
   useEffect(() => {
-    onSets(first === null || second === null ? null : { first: first.runs, second: second.runs });
-  }, [first, second, onSets]);
-  useEffect(() => () => onSets(null), [onSets]);
+    const both = first !== null && second !== null;
+    store.drawSets(both ? { first: first.runs, second: second.runs } : null);
+    return () => store.drawSets(null);
+  }, [first, second, store]);
   const enough = offsets.every((set) => set.runs.length >= FEWEST_TO_COMPARE);
   const compared = useWorked(simulationWorker, enough ? offsets : null, (worker, sets) => {
     const [a, b] = sets.map((set) => set.runs.map(({ offset }) => offset));
@@ -76,9 +58,9 @@ export function ComparePanel(props: ComparePanelProps) {
   });
   const { found } = compared;
 
-  const wrong = fault ?? compared.fault;
-  if (wrong !== null) return <Notice tone="fault">{wrong}</Notice>;
-  if (runs === null) return <p role="status">Fetching the runs …</p>;
+  const wrong = log.error ?? setups.error ?? compared.fault;
+  if (wrong !== null) return <Notice tone="fault">{sentenceOf(wrong)}</Notice>;
+  if (log.data === undefined) return <p role="status">Fetching the runs …</p>;
   if (first === null || second === null) {
     return (
       <p>There is only one kind of run so far. A second revision or evening can be compared.</p>

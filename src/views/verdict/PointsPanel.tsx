@@ -1,21 +1,18 @@
-import type { Run } from '../../contracts/records.ts';
 import { routePoints } from '../../core/analysis/runs/points.ts';
 import { furtherHitsToClaim } from '../../core/analysis/runs/claims.ts';
 import { percent } from '../../core/text/sentences.ts';
-import type { FieldModel } from '../../core/field/field.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
 import table from '../../ui/Table.module.css';
 import styles from './VerdictView.module.css';
-
-interface PointsPanelProps {
-  models: readonly FieldModel[];
-  /** Runs of the revision, set aside ones too. */
-  runs: readonly Run[];
-  goal: number;
-}
+import { useVerdictWork } from './verdictWork.ts';
 
 /** What the route is worth: chance and points of each model, and of all together. */
-export function PointsPanel({ models, runs, goal }: PointsPanelProps) {
+export function PointsPanel() {
+  const { field, checkpoints, runs, route } = useVerdictWork();
+  const { goal } = route;
+  const models = field.field.models.filter(({ id }) =>
+    checkpoints.some(({ modelId }) => modelId === id),
+  );
   const counted = runs.filter((run) => run.setAside === null);
   const found = routePoints(
     models,

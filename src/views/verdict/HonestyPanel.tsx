@@ -1,12 +1,9 @@
-import { useEffect, useMemo, useState } from 'react';
-import type { Robot } from '../../contracts/records.ts';
+import { useMutation } from '@tanstack/react-query';
+import { useEffect, useMemo } from 'react';
 import type { Coverage } from '../../core/analysis/runs/calibration.ts';
 import { percent, sourceWords } from '../../core/text/sentences.ts';
-import type { MeasuredRun } from '../../core/analysis/runs/verdict.ts';
-import type { Offset, Zone } from '../../core/field/field.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
-import type { Checkpoint } from '../../core/route/plan.ts';
-import type { Experiment } from '../../core/simulation/run.ts';
+import type { RobotParameters } from '../../core/robot/parameters.ts';
 import { send, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
@@ -14,24 +11,15 @@ import { simulationWorker } from '../../ui/simulationWorker.ts';
 import { useWorked } from '../../ui/useWorker.ts';
 import table from '../../ui/Table.module.css';
 import styles from './VerdictView.module.css';
-
-interface HonestyPanelProps {
-  robot: Robot;
-  experiment: Experiment;
-  checkpoint: Checkpoint;
-  zone: Zone;
-  measured: readonly MeasuredRun[];
-  onForecast: (forecast: Offset[] | null) => void;
-}
+import { useVerdictWork } from './verdictWork.ts';
 
 const SEED = 23;
 const FEWEST = 5;
 
 /** Whether the forecast keeps what it says, and the noise levels that would fit the runs. */
-export function HonestyPanel(props: HonestyPanelProps) {
-  const { robot, experiment, checkpoint, zone, measured, onForecast } = props;
-  const [fault, setFault] = useState<string | null>(null);
-  const [made, setMade] = useState<number | null>(null);
+export function HonestyPanel() {
+  const { robot, experiment, checkpoint, measured: at, store } = useVerdictWork();
+  const { runs: measured, zone } = at;
   const wanted = useMemo(
     () =>
       measured.length < FEWEST
@@ -44,32 +32,29 @@ export function HonestyPanel(props: HonestyPanelProps) {
   );
   const { found } = calibrated;
   useEffect(() => {
-    onForecast(found?.forecast ?? null);
-    return () => onForecast(null);
-  }, [found, onForecast]);
-  const wrong = fault ?? calibrated.fault;
+    store.drawCloud(found?.forecast ?? null);
+    return () => store.drawCloud(null);
+  }, [found, store]);
+  const refitted = useMutation({
+    mutationFn: ({ setup, values }: { setup: RobotParameters; values: object }) => {
+      const source = { kind: 'runs' as const, runs: measured.length };
+      return send('POST', `robots/${robot.id}/setups`, {
+        basedOn: robot.setup.number,
+        reason: `Noise levels fitted to ${measured.length} runs at ${checkpoint.name}`,
+        setup,
+        sources: {
+          ...robot.setup.sources,
+          ...Object.fromEntries(Object.keys(values).map((path) => [path, source])),
+        },
+      });
+    },
+  });
+  const wrong = refitted.error === null ? calibrated.fault : sentenceOf(refitted.error);
   if (wrong !== null) return <Notice tone="fault">{wrong}</Notice>;
   if (measured.length < FEWEST) return <p>Five runs are needed to hold the forecast against.</p>;
   if (found === null) return <p role="status">Simulating 1,500 runs …</p>;
   const { asForecast, spreadAlone, refit } = found;
   const changes = Object.keys(refit.values);
-  const make = async () => {
-    try {
-      const source = { kind: 'runs' as const, runs: measured.length };
-      await send('POST', `robots/${robot.id}/setups`, {
-        basedOn: robot.setup.number,
-        reason: `Noise levels fitted to ${measured.length} runs at ${checkpoint.name}`,
-        setup: refit.setup,
-        sources: {
-          ...robot.setup.sources,
-          ...Object.fromEntries(changes.map((path) => [path, source])),
-        },
-      });
-      setMade(robot.setup.number + 1);
-    } catch (error) {
-      setFault(sentenceOf(error));
-    }
-  };
   return (
     <>
       <p>{honestyWords(asForecast, spreadAlone)}</p>
@@ -114,16 +99,16 @@ export function HonestyPanel(props: HonestyPanelProps) {
         What each source alone gives the place, as a standard deviation. Few runs move the setup
         little: sources that the runs cannot tell apart stay near what the setup says.
       </p>
-      {made !== null ? (
+      {refitted.isSuccess ? (
         <Notice tone="good">
-          Setup {made} is here, with {changes.length} noise levels from these runs.{' '}
-          <a href={location.href}>Look at the forecast by it</a>
+          Setup {robot.setup.number + 1} is here, with {changes.length} noise levels from these
+          runs. <a href={location.href}>Look at the forecast by it</a>
         </Notice>
       ) : changes.length === 0 ? (
         <p>The setup’s noise levels fit these runs.</p>
       ) : (
         <div className={styles['buttons']}>
-          <Button onClick={() => void make()}>
+          <Button onClick={() => refitted.mutate(refit)}>
             Make setup {robot.setup.number + 1} with these
           </Button>
         </div>

@@ -1,0 +1,50 @@
+import { offsetWords } from '../../core/formats/runLine.ts';
+import { scores } from '../../core/field/field.ts';
+import { Button } from '../../ui/Button.tsx';
+import { typedOf } from './runEntry.ts';
+import styles from './TableView.module.css';
+import { useMeasured, useTableWork } from './tableWork.ts';
+
+/** Hit or miss, and the run as one line to type. */
+export function RunLine() {
+  const { log, save, enter, store } = useTableWork();
+  const { entry, model, mark } = useMeasured();
+  const typed = typedOf(entry);
+  const fault = typed !== null && !typed.ok ? typed.message : null;
+  return (
+    <>
+      <div className={styles['judge']}>
+        {[true, false].map((hit) => (
+          <Button
+            key={String(hit)}
+            className={styles[hit ? 'hit' : 'miss']}
+            disabled={mark === null || log.busy}
+            onClick={() => void save(hit)}
+          >
+            {hit ? 'Hit' : 'Miss'}
+          </Button>
+        ))}
+      </div>
+      <div className={styles['line']}>
+        <label htmlFor="run-line" className="unseen">
+          Type a run: right, far, degrees, h or m
+        </label>
+        <input
+          id="run-line"
+          value={entry.line}
+          placeholder="12 -5 2 h"
+          autoComplete="off"
+          spellCheck={false}
+          onChange={(event) => store.type(event.target.value)}
+          onKeyDown={(event) => event.key === 'Enter' && enter()}
+        />
+        <p className={styles['says']} data-fault={fault !== null} aria-live="polite">
+          {fault ??
+            (mark === null
+              ? 'Press where the tool point ended, or type right, far, degrees and h or m, then Enter.'
+              : `${offsetWords({ ...mark, turned: mark.headingKnown ? mark.turned : null })}: ${scores(model.zone, mark) ? 'inside' : 'outside'} the zone`)}
+        </p>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,126 @@
+import { createContext, useContext, useMemo, useState } from 'react';
+import { useStore } from 'zustand';
+import type { Run } from '../../contracts/records.ts';
+import { scores } from '../../core/field/field.ts';
+import { checkpointsOf, type Checkpoint } from '../../core/route/plan.ts';
+import { pageData } from '../../ui/pageData.ts';
+import {
+  contentOf,
+  markIn,
+  modelAt,
+  pointsFaulty,
+  typedOf,
+  markOf,
+  type RunStart,
+} from './runEntry.ts';
+import { secondsOf } from './runClock.ts';
+import { JIG_ITEM, voltsOf } from './startItems.ts';
+import type { TableViewProps } from './TableView.tsx';
+import { createTableStore, type TableState, type TableStore } from './tableStore.ts';
+import { useRunLog, type RunLog } from './useRunLog.ts';
+import { useRunRecording, type RunRecordingState } from './useRunRecording.ts';
+
+/** All that the parts of the Table work with. */
+export interface TableWork extends TableViewProps {
+  store: TableStore;
+  log: RunLog;
+  recording: RunRecordingState;
+  checkpoints: Checkpoint[];
+  /** Logs the entry, or saves its change; nothing happens while something is missing. */
+  save: (hit: boolean) => Promise<void>;
+  /** The same for what was typed: the zone judges what nobody judged. */
+  enter: () => void;
+  /** Takes the last run back. */
+  undo: () => void;
+}
+
+/** Brings the store of the Table together with the log of its runs. */
+export function useCreatedTableWork(props: TableViewProps): TableWork {
+  const { route, robot, field, link, gyro } = props;
+  const checkpoints = useMemo(() => checkpointsOf(route.revision.plan), [route]);
+  const [store] = useState(() => createTableStore(checkpoints, props.session, gyro?.at ?? null));
+  const [here] = useState(() => pageData<Run[]>('runs'));
+  const recording = useRunRecording(robot.id, link);
+  const log = useRunLog(here, props.session?.id ?? null, route.id, (run) => {
+    void recording.keepWith(run);
+  });
+
+  /** What was noted before a new run. */
+  const startOf = ({ battery, zeroedAt, ticked }: TableState): RunStart => ({
+    battery: voltsOf(battery),
+    gyroAt: zeroedAt,
+    // A list that nobody ticked says nothing of the jig.
+    jig: ticked.size === 0 ? null : ticked.has(JIG_ITEM),
+    seconds: secondsOf(store.clock.store.getState()),
+  });
+  const save = async (hit: boolean) => {
+    const state = store.state.getState();
+    const { entry, session } = state;
+    const { editing } = entry;
+    const mark = markIn(entry);
+    if (mark === null || session === null || log.busy || pointsFaulty(entry)) return;
+    const start =
+      editing === null ? startOf(state) : { ...editing, battery: voltsOf(state.battery) };
+    const { battery, gyroAt, jig, seconds } = start;
+    const noted = { battery, gyroAt, jig, seconds };
+    const content = contentOf(entry, mark, hit, noted, checkpoints, field.field);
+    const place = {
+      sessionId: session.id,
+      revisionId: route.revision.id,
+      setupId: robot.setup.id,
+      revisionNumber: route.revision.number,
+    };
+    const kept =
+      editing === null
+        ? await log.log(place, content)
+        : (await log.change(editing, content))
+          ? editing
+          : null;
+    if (kept === null) return;
+    if (entry.photo !== null) await log.addPhoto(kept, entry.photo);
+    store.clear();
+  };
+  return {
+    ...props,
+    store,
+    log,
+    recording,
+    checkpoints,
+    save,
+    enter: () => {
+      const { entry } = store.state.getState();
+      const typed = typedOf(entry);
+      if (typed === null || !typed.ok) return;
+      const checkpoint = checkpoints.find(({ id }) => id === entry.checkpointId)!;
+      const { zone } = modelAt(field.field, checkpoint);
+      void save(typed.line.hit ?? scores(zone, markOf(typed.line)));
+    },
+    undo: () => {
+      const last = log.runs.at(-1);
+      if (last !== undefined) void log.withdraw(last);
+    },
+  };
+}
+
+const Context = createContext<TableWork | null>(null);
+export const TableWorkProvider = Context.Provider;
+
+/** What the part of the Table that asks works with. */
+export function useTableWork(): TableWork {
+  const work = useContext(Context);
+  if (work === null) throw new Error('This stands on no table.');
+  return work;
+}
+
+/** A part of the Table's state; the component is drawn again only when that part changes. */
+export function useTableState<T>(select: (state: TableState) => T): T {
+  return useStore(useTableWork().store.state, select);
+}
+
+/** The checkpoint that is measured now, its model, and the mark there. */
+export function useMeasured() {
+  const { checkpoints, field } = useTableWork();
+  const entry = useTableState((state) => state.entry);
+  const checkpoint = checkpoints.find(({ id }) => id === entry.checkpointId)!;
+  return { entry, checkpoint, model: modelAt(field.field, checkpoint), mark: markIn(entry) };
+}

@@ -1,0 +1,71 @@
+import { predictedEffectsOf, type AimOption } from '../../core/analysis/aim/aim.ts';
+import { formatNumber } from '../../core/mathematics/quantity.ts';
+import { shiftedPlan } from '../../core/route/plan.ts';
+import { changeWords, percent } from '../../core/text/sentences.ts';
+import { sentenceOf } from '../../ui/api.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Figures } from '../../ui/Figures.tsx';
+import { Notice } from '../../ui/Notice.tsx';
+import { useNewRevision } from './useNewRevision.ts';
+import styles from './VerdictView.module.css';
+import { useVerdictState, useVerdictWork } from './verdictWork.ts';
+
+interface AimOfferProps {
+  option: AimOption;
+  best: boolean;
+}
+
+/** One way to aim: what it changes, what it promises, and the revision that does it. */
+export function AimOffer({ option, best }: AimOfferProps) {
+  const { experiment, route, revision, targets, verdict, store } = useVerdictWork();
+  const shown = useVerdictState((state) => state.shown === option);
+  const words = option.changes.map((change) =>
+    changeWords(change, experiment.plan, experiment.estimated),
+  );
+  const promises = predictedEffectsOf(option, targets);
+  const names = targets.map((target) => target.checkpoint.name).join(' and ');
+  const reason = `Aim at ${names} after ${verdict.runs} runs of revision ${revision.number}`;
+  const make = useNewRevision();
+  const name = (i: number) => (targets.length > 1 ? ` at ${targets[i]!.checkpoint.name}` : '');
+  return (
+    <article className={[styles['option'], best ? styles['best'] : ''].join(' ')}>
+      <h3>{words.map((one) => one.charAt(0).toUpperCase() + one.slice(1)).join('; ')}</h3>
+      <Figures
+        figures={promises.flatMap(({ expected, chanceBefore, chance }, i) => [
+          {
+            label: `Left over${name(i)}`,
+            value: `${formatNumber(Math.hypot(expected.along, expected.left), 1)} mm`,
+          },
+          {
+            label: `Chance to hit${name(i)}`,
+            value: `${percent(chanceBefore)} → ${percent(chance)}`,
+          },
+        ])}
+      />
+      <div className={styles['buttons']}>
+        {revision.number === route.revision.number && (
+          <Button
+            variant={best ? 'main' : 'plain'}
+            onClick={() =>
+              make.mutate({
+                origin: 'aim',
+                reason: `${reason}: ${words.join('; ')}`,
+                plan: shiftedPlan(
+                  revision.plan,
+                  new Map(option.changes.map((c) => [c.moveId, c.change])),
+                ),
+                promises,
+              })
+            }
+          >
+            Make revision {route.revision.number + 1}
+          </Button>
+        )}
+        <Button aria-pressed={shown} onClick={() => store.toggleAim(option)}>
+          {shown ? 'Hide' : 'Show'} on the card
+        </Button>
+      </div>
+      {make.error !== null && <Notice tone="fault">{sentenceOf(make.error)}</Notice>}
+    </article>
+  );
+}

@@ -1,0 +1,77 @@
+import { measuredRuns } from '../../core/analysis/runs/measured.ts';
+import { predictionEllipse } from '../../core/analysis/runs/summary.ts';
+import { verdictOf } from '../../core/analysis/runs/verdict.ts';
+import { Notice } from '../../ui/Notice.tsx';
+import { TargetCard } from '../../ui/TargetCard.tsx';
+import { cardRuns } from './cardRuns.ts';
+import styles from './VerdictView.module.css';
+import { useVerdictState, useVerdictWork, type VerdictWork } from './verdictWork.ts';
+
+/** The runs on the card, where the next ones are expected, and what is not judged. */
+export function VerdictCard() {
+  const work = useVerdictWork();
+  const { model, runs, checkpoint, targets, measured, verdict, older } = work;
+  const { sets, shown, cloud, panel } = useVerdictState((state) => state);
+  const ofSet = (set: typeof runs | readonly (typeof runs)[number][]) =>
+    cardRuns(set, checkpoint.id, model.id);
+  const cards =
+    sets === null
+      ? ofSet(runs)
+      : [...ofSet(sets.first).map((run) => ({ ...run, earlier: true })), ...ofSet(sets.second)];
+  const region = verdict.summary === null ? null : predictionEllipse(verdict.summary);
+  const place = targets.findIndex((target) => target.checkpoint.id === checkpoint.id);
+  const after = shown?.expected[place] ?? null;
+  return (
+    <div className={styles['card']}>
+      <TargetCard
+        zone={model.zone}
+        title={model.name}
+        runs={cards}
+        region={sets === null ? region : null}
+        forecast={
+          after === null || region === null
+            ? null
+            : { ...region, along: after.along, left: after.left }
+        }
+        cloud={panel === 'forecast' ? cloud : null}
+        mean={sets === null ? (verdict.summary?.mean ?? null) : null}
+        numbered={cards.length <= 40}
+      />
+      {sets !== null && <p className={styles['hint']}>Grey: the first set. Teal: the second.</p>}
+      {older > 0 && (
+        <Notice>
+          The newest {runs.length} runs are judged; {older} older ones are kept.
+        </Notice>
+      )}
+      {!measured.headingJudged && (
+        <Notice>Some runs have no heading, so only the place is judged.</Notice>
+      )}
+      <SetAside />
+    </div>
+  );
+}
+
+/** Runs that do not count, why, and what they would change. */
+function SetAside() {
+  const work = useVerdictWork();
+  const aside = work.runs.filter((run) => run.setAside !== null);
+  if (aside.length === 0) return null;
+  return (
+    <Notice tone="fault">
+      {aside.length === 1 ? 'One run is' : `${aside.length} runs are`} set aside:{' '}
+      {[...new Set(aside.map((run) => run.setAside))].join(', ')}. {withThem(work)}
+    </Notice>
+  );
+}
+
+/** The count and the verdict with the runs that were set aside, so that both results are at hand. */
+function withThem({ runs, checkpoint, model, route }: VerdictWork): string {
+  const all = measuredRuns(
+    runs.map((run) => ({ ...run, setAside: null })),
+    checkpoint,
+    model.zone,
+  );
+  const { hits, kind } = verdictOf(all.runs, all.zone, route.goal);
+  const them = all.runs.length === runs.length ? 'them' : 'those measured';
+  return `With ${them}: ${hits} of ${all.runs.length}, verdict “${kind}”.`;
+}

@@ -1,0 +1,52 @@
+import { lazy, Suspense, type ComponentType } from 'react';
+import { Figures } from '../../ui/Figures.tsx';
+import { sheetAddress } from '../../ui/sheetAddress.ts';
+import { Tabs } from '../../ui/Tabs.tsx';
+import { TitleBlock } from '../../ui/TitleBlock.tsx';
+import { HonestyPanel } from './HonestyPanel.tsx';
+import { ChangePanel } from './ChangePanel.tsx';
+import { ComparePanel } from './ComparePanel.tsx';
+import { verdictFigures } from './figures.ts';
+import { PointsPanel } from './PointsPanel.tsx';
+import { EVIDENCE_PANELS, type EvidencePanel } from './verdictStore.ts';
+import styles from './VerdictView.module.css';
+import { useVerdictState, useVerdictWork } from './verdictWork.ts';
+
+// The charts bring a drawing library with them, which the sentence should not wait for.
+const ChartPanel = lazy(async () => ({ default: (await import('./ChartPanel.tsx')).ChartPanel }));
+
+const PANELS: Record<EvidencePanel, ComponentType> = {
+  change: ChangePanel,
+  figures: FiguresPanel,
+  time: ChartPanel,
+  compare: ComparePanel,
+  forecast: HonestyPanel,
+  points: PointsPanel,
+};
+
+/** The evidence beneath the sentence. */
+export function VerdictEvidence() {
+  const { route, revision, titleBlock, store } = useVerdictWork();
+  const panel = useVerdictState((state) => state.panel);
+  const { label } = EVIDENCE_PANELS.find(({ value }) => value === panel)!;
+  const Panel = PANELS[panel];
+  return (
+    <section className={styles['evidence']}>
+      <Tabs label="Evidence" value={panel} tabs={EVIDENCE_PANELS} onChange={store.show} />
+      <div className={styles['panel']} role="tabpanel" aria-label={label}>
+        <Suspense fallback={<p>Drawing …</p>}>
+          <Panel />
+        </Suspense>
+      </div>
+      <div className={styles['bottom']}>
+        <a href={sheetAddress('/story', { route: route.id })}>The story of this route, to print</a>
+        <TitleBlock {...titleBlock} revision={String(revision.number)} />
+      </div>
+    </section>
+  );
+}
+
+function FiguresPanel() {
+  const { verdict, route } = useVerdictWork();
+  return <Figures figures={verdictFigures(verdict, route.goal)} />;
+}

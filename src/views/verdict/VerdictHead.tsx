@@ -1,0 +1,57 @@
+import { verdictWords } from '../../core/text/sentences.ts';
+import { sheetAddress } from '../../ui/sheetAddress.ts';
+import { Picker } from '../../ui/TextField.tsx';
+import styles from './VerdictView.module.css';
+import { useVerdictWork } from './verdictWork.ts';
+
+/** The verdict in a sentence, why, and of what. */
+export function VerdictHead() {
+  const { route, revision, robot, verdict, advice } = useVerdictWork();
+  const best = verdict.kind === 'too early' ? null : (advice.aims[0] ?? null);
+  const words = verdictWords(
+    verdict,
+    route.goal,
+    revision.plan,
+    robot.setup.setup,
+    best,
+    advice.shares,
+  );
+  return (
+    <div className={styles['head']}>
+      <h1>{words.headline}</h1>
+      <VerdictChoice />
+      <p>{words.reason}</p>
+    </div>
+  );
+}
+
+function VerdictChoice() {
+  const { route, routes, revision, driven, checkpoints, checkpoint, store } = useVerdictWork();
+  return (
+    <div className={styles['choose']}>
+      <Picker
+        label="Route"
+        value={route.id}
+        options={routes.map(({ id, name }) => ({ value: id, label: name }))}
+        onChange={(id) => location.assign(sheetAddress('/verdict', { route: id }))}
+      />
+      <Picker
+        label="Revision"
+        value={String(revision.number)}
+        options={driven.map((number) => ({
+          value: String(number),
+          label: `revision ${number}`,
+        }))}
+        onChange={(number) => location.assign(sheetAddress('/verdict', { revision: number }))}
+      />
+      {checkpoints.length > 1 && (
+        <Picker
+          label="Measured at"
+          value={checkpoint.id}
+          options={checkpoints.map(({ id, name }) => ({ value: id, label: name }))}
+          onChange={store.chooseCheckpoint}
+        />
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,97 @@
+import { createContext, useContext, useMemo, useState } from 'react';
+import { useStore } from 'zustand';
+import type { Run } from '../../contracts/records.ts';
+import type { AimTarget } from '../../core/analysis/aim/aim.ts';
+import { measuredRuns } from '../../core/analysis/runs/measured.ts';
+import { summarise } from '../../core/analysis/runs/summary.ts';
+import { FEWEST_RUNS, verdictOf, type Verdict } from '../../core/analysis/runs/verdict.ts';
+import type { FieldModel } from '../../core/field/field.ts';
+import { checkpointsOf, type Checkpoint } from '../../core/route/plan.ts';
+import type { Experiment } from '../../core/simulation/run.ts';
+import { pageData } from '../../ui/pageData.ts';
+import { useAdvice, type Advice } from './useAdvice.ts';
+import { createVerdictStore, type VerdictState, type VerdictStore } from './verdictStore.ts';
+import type { VerdictViewProps } from './VerdictView.tsx';
+
+/** All that the parts of the verdict sheet work with: what is chosen, and what follows from the runs. */
+export interface VerdictWork extends VerdictViewProps {
+  store: VerdictStore;
+  /** Runs of the revision, set aside ones too, oldest first. */
+  runs: Run[];
+  checkpoints: Checkpoint[];
+  checkpoint: Checkpoint;
+  model: FieldModel;
+  /** The runs that count at the checkpoint. */
+  measured: ReturnType<typeof measuredRuns>;
+  verdict: Verdict;
+  experiment: Experiment;
+  /** What an aim is for: the checkpoint, or all of them, where there are runs enough. */
+  targets: AimTarget[];
+  advice: Advice;
+}
+
+/** Judges the runs of a revision, and works out what would help. */
+export function useCreatedVerdictWork(props: VerdictViewProps): VerdictWork {
+  const { route, robot, field, revision } = props;
+  const { plan } = revision;
+  const { setup } = robot.setup;
+  const [runs] = useState(() => pageData<Run[]>('runs'));
+  const checkpoints = useMemo(() => checkpointsOf(plan), [plan]);
+  const [store] = useState(() => createVerdictStore(checkpoints.at(-1)!.id));
+  const { checkpointId, together, limits } = useStore(store.state);
+  const checkpoint = checkpoints.find(({ id }) => id === checkpointId)!;
+  const model = field.field.models.find(({ id }) => id === checkpoint.modelId)!;
+
+  const measured = useMemo(
+    () => measuredRuns(runs, checkpoint, model.zone),
+    [runs, checkpoint, model],
+  );
+  const verdict = useMemo(
+    () => verdictOf(measured.runs, measured.zone, route.goal),
+    [measured, route.goal],
+  );
+  const experiment = useMemo(
+    () => ({ plan, field: field.field, estimated: setup, trueParameters: setup }),
+    [plan, field, setup],
+  );
+  const targets = useMemo(
+    () =>
+      (together ? checkpoints : [checkpoint]).flatMap((one): AimTarget[] => {
+        const of = field.field.models.find(({ id }) => id === one.modelId)!;
+        const at = measuredRuns(runs, one, of.zone);
+        if (at.runs.length < FEWEST_RUNS) return [];
+        const summary = summarise(at.runs.map(({ offset }) => offset));
+        return [{ checkpoint: one, zone: at.zone, summary }];
+      }),
+    [together, checkpoints, checkpoint, field, runs],
+  );
+  const advice = useAdvice(experiment, checkpoint, model.zone, targets, limits);
+  return {
+    ...props,
+    store,
+    runs,
+    checkpoints,
+    checkpoint,
+    model,
+    measured,
+    verdict,
+    experiment,
+    targets,
+    advice,
+  };
+}
+
+const Context = createContext<VerdictWork | null>(null);
+export const VerdictWorkProvider = Context.Provider;
+
+/** What the part of the verdict sheet that asks works with. */
+export function useVerdictWork(): VerdictWork {
+  const work = useContext(Context);
+  if (work === null) throw new Error('This stands on no verdict sheet.');
+  return work;
+}
+
+/** A part of the sheet's state; the component is drawn again only when that part changes. */
+export function useVerdictState<T>(select: (state: VerdictState) => T): T {
+  return useStore(useVerdictWork().store.state, select);
+}
