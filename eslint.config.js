@@ -28,6 +28,8 @@ export default tseslint.config(
     rules: {
       'react-hooks/rules-of-hooks': 'error',
       'react-hooks/exhaustive-deps': 'error',
+      // A component that is longer does more than one thing.
+      'max-lines-per-function': ['error', { max: 150 }],
     },
   },
   {

@@ -27,6 +27,16 @@ export default defineConfig({
         },
       },
       {
+        // Parts of views that decide something; how they look is for the browser's tests.
+        test: {
+          name: 'components',
+          env,
+          include: ['src/**/*.test.tsx'],
+          environment: 'happy-dom',
+          setupFiles: ['tests/components.ts'],
+        },
+      },
+      {
         test: {
           name: 'experiments',
           env,

@@ -26,6 +26,14 @@ export interface BenchViewProps {
   titleBlock: TitleBlockProps;
 }
 
+/** What lies on the bench: the robot as it is known now, its records, and what was typed and not kept yet. */
+interface Desk {
+  robot: Robot;
+  records: BenchRecord[];
+  /** By sheet; they stay while people look at other sheets. */
+  drafts: Readonly<Record<string, unknown>>;
+}
+
 type SheetName = 'setup' | BenchKind;
 
 const SHEETS: readonly SheetName[] = ['setup', ...BENCHES.map(({ kind }) => kind)];
@@ -33,15 +41,20 @@ const SHEETS: readonly SheetName[] = ['setup', ...BENCHES.map(({ kind }) => kind
 /** The bench station: what is measured of the robot, one sheet each. */
 function BenchSheet(props: BenchViewProps) {
   const { robots, routes, titleBlock } = props;
-  const [robot, setRobot] = useState(props.robot);
-  const [records, setRecords] = useState(props.records);
+  const [desk, setDesk] = useState<Desk>(() => ({
+    robot: props.robot,
+    records: props.records,
+    drafts: {},
+  }));
+  const { robot, records, drafts } = desk;
+  const takeSetup = (setup: Robot['setup']) =>
+    setDesk((now) => ({ ...now, robot: { ...now.robot, setup } }));
   const [name, setName] = useSheetName();
-  const [drafts, setDrafts] = useState<Record<string, unknown>>({});
   const live = useLink(robot.id, props.link);
   const keeping = useKeeping(
     robot,
-    (record) => setRecords((now) => [record, ...now]),
-    (setup) => setRobot((now) => ({ ...now, setup })),
+    (record) => setDesk((now) => ({ ...now, records: [record, ...now.records] })),
+    takeSetup,
   );
   const go = (next: SheetName) => {
     keeping.say(null);
@@ -86,13 +99,15 @@ function BenchSheet(props: BenchViewProps) {
       </nav>
       <div className={styles['sheet']}>
         {Sheet === null ? (
-          <SetupSheet robot={robot} onSaved={(saved) => setRobot({ ...robot, setup: saved })} />
+          <SetupSheet robot={robot} onSaved={takeSetup} />
         ) : (
           <Sheet
             key={name}
             {...{ robot, records, routes, live, keeping }}
             draft={drafts[name] ?? null}
-            onDraft={(draft) => setDrafts((now) => ({ ...now, [name]: draft }))}
+            onDraft={(draft) =>
+              setDesk((now) => ({ ...now, drafts: { ...now.drafts, [name]: draft } }))
+            }
           />
         )}
         <div className={styles['corner']}>

@@ -3,7 +3,8 @@ import { countedReadings } from '../../core/benches/definition.ts';
 import { formatQuantity } from '../../core/mathematics/quantity.ts';
 import type { BenchView } from './benchView.ts';
 import type { AnyTrialBench, Trial, TrialBench } from './trialBench.ts';
-import { TrialSheet, type Draft } from './TrialSheet.tsx';
+import type { Draft } from './trialDraft.ts';
+import { TrialSheet } from './TrialSheet.tsx';
 
 /** A bench of a table of readings as it is shown: all of them have one sheet. */
 export function trialView<B extends AnyTrialBench, R>(definition: TrialBench<B, R>): BenchView {

@@ -57,11 +57,10 @@ function mapOf(
 
 /** The map of what steering and speed do, with the recommended point and that of the move. */
 export function TuningMap({ setup, setting, onPick }: TuningMapProps) {
-  const { kind, speed, gain } = setting;
+  const { kind } = setting;
   const [along, setAlong] = useState<'gain' | 'lead'>('gain');
-  const steady = useId();
-  const over = useId();
-  const base = recommendedGain(setup, kind, speed);
+  const patterns = { steady: useId(), over: useId() };
+  const base = recommendedGain(setup, kind, setting.speed);
   const shownAlong = kind === 'wall' || kind === 'line' ? along : 'gain';
   // The gains of the map follow the recommended one, and not that of the move.
   const wanted = useMemo(
@@ -70,31 +69,6 @@ export function TuningMap({ setup, setting, onPick }: TuningMapProps) {
   );
   const { found: map, working, progress, cancel } = useWorked(simulationWorker, wanted, mapOf);
 
-  const label = (value: number) =>
-    shownAlong === 'lead'
-      ? formatNumber(value, 0)
-      : formatNumber(shownGain(setup, kind, value, powerPerRate(setup)), 2);
-  const columns = map?.speeds.length ?? 1;
-  const rows = map?.values.length ?? 1;
-  const cellWidth = (WIDTH - LEFT) / columns;
-  const cellHeight = (HEIGHT - BOTTOM) / rows;
-  const xOf = (value: number) => {
-    const step = map === null ? 1 : map.speeds[1]! - map.speeds[0]!;
-    return LEFT + ((value - (map?.speeds[0] ?? 0)) / step + 0.5) * cellWidth;
-  };
-  const yOf = (value: number) => {
-    const values = map?.values ?? [];
-    const above = values.findIndex((one) => one >= value);
-    const row =
-      above === -1
-        ? rows - 1
-        : above === 0
-          ? 0
-          : above - 1 + (value - values[above - 1]!) / (values[above]! - values[above - 1]!);
-    return HEIGHT - BOTTOM - (row + 0.5) * cellHeight;
-  };
-  const own =
-    shownAlong === 'lead' ? (kind === 'wall' ? setup.rangeSide.x : setup.light.firstX) : gain;
   return (
     <>
       <h2>{shownAlong === 'lead' ? 'Lead of the sensor and speed' : 'Steering and speed'}</h2>
@@ -118,112 +92,173 @@ export function TuningMap({ setup, setting, onPick }: TuningMapProps) {
         </p>
       )}
       {map !== null && map.kind === kind && map.along === shownAlong && (
-        <svg
-          className={styles['map']}
-          viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-          role="img"
-          aria-label={`What each ${shownAlong === 'lead' ? 'sensor lead' : 'steering'} does at each speed`}
-        >
-          <defs>
-            <pattern id={steady} width="5" height="5" patternUnits="userSpaceOnUse">
-              <circle cx="2.5" cy="2.5" r="0.8" fill="var(--teal)" />
-            </pattern>
-            <pattern
-              id={over}
-              width="5"
-              height="5"
-              patternUnits="userSpaceOnUse"
-              patternTransform="rotate(45)"
-            >
-              <line x1="0" y1="2.5" x2="5" y2="2.5" stroke="var(--ochre)" strokeWidth="1" />
-            </pattern>
-          </defs>
-          {map.points.map((row, j) =>
-            row.map((point, i) => (
-              <rect
-                key={`${j} ${i}`}
-                x={LEFT + i * cellWidth}
-                y={HEIGHT - BOTTOM - (j + 1) * cellHeight}
-                width={cellWidth}
-                height={cellHeight}
-                fill={fillOf(point, steady, over)}
-                stroke="var(--paper)"
-                onClick={() =>
-                  shownAlong === 'gain' &&
-                  onPick({ ...setting, speed: Math.round(map.speeds[i]!), gain: map.values[j]! })
-                }
-              >
-                <title>{`${label(map.values[j]!)} at ${formatNumber(map.speeds[i]!, 0)} mm/s: ${natureWords(point)}`}</title>
-              </rect>
-            )),
-          )}
-          {map.values.map((value, j) =>
-            j % 3 === 2 ? (
-              <text
-                key={value}
-                x={LEFT - 6}
-                y={HEIGHT - BOTTOM - (j + 0.5) * cellHeight + 4}
-                textAnchor="end"
-              >
-                {label(value)}
-              </text>
-            ) : null,
-          )}
-          {map.speeds.map((value, i) =>
-            i % 3 === 0 ? (
-              <text key={value} x={xOf(value)} y={HEIGHT - BOTTOM + 14} textAnchor="middle">
-                {formatNumber(value, 0)}
-              </text>
-            ) : null,
-          )}
-          <text x={WIDTH} y={HEIGHT - 4} textAnchor="end">
-            mm/s
-          </text>
-          <text x={0} y={HEIGHT - 4}>
-            {shownAlong === 'lead' ? 'mm ahead of the axle' : gainUnit(kind)}
-          </text>
-          {shownAlong === 'gain' && (
-            <circle
-              cx={xOf(speed)}
-              cy={yOf(base)}
-              r={6}
-              fill="none"
-              stroke="var(--ink)"
-              strokeWidth={1.5}
-            >
-              <title>Recommended</title>
-            </circle>
-          )}
-          <path
-            d={`M${xOf(speed) - 6},${yOf(own)}h12M${xOf(speed)},${yOf(own) - 6}v12`}
-            stroke="var(--vermilion)"
-            strokeWidth={2}
-          />
-        </svg>
+        <MapDrawing
+          setup={setup}
+          setting={setting}
+          map={map}
+          recommended={base}
+          patterns={patterns}
+          onPick={onPick}
+        />
       )}
-      <p className={styles['legend']}>
-        <span>
-          <svg viewBox="0 0 14 14">
-            <rect width="14" height="14" fill={`url(#${steady})`} stroke="var(--hair)" />
-          </svg>
-          steady
-        </span>
-        <span>
-          <svg viewBox="0 0 14 14">
-            <rect width="14" height="14" fill={`url(#${over})`} stroke="var(--hair)" />
-          </svg>
-          overshoots
-        </span>
-        <span>
-          <svg viewBox="0 0 14 14">
-            <rect width="14" height="14" fill="var(--vermilion-wash)" stroke="var(--vermilion)" />
-          </svg>
-          never settles
-        </span>
-        <span>+ this move</span>
-        {shownAlong === 'gain' && <span>○ recommended</span>}
-      </p>
+      <MapLegend patterns={patterns} recommends={shownAlong === 'gain'} />
     </>
+  );
+}
+
+interface Patterns {
+  steady: string;
+  over: string;
+}
+
+interface MapDrawingProps extends TuningMapProps {
+  map: StabilityMap;
+  /** The recommended gain. */
+  recommended: number;
+  patterns: Patterns;
+}
+
+/** Speed from left to right, gain or lead from bottom to top; a press takes both over. */
+function MapDrawing({ setup, setting, map, recommended, patterns, onPick }: MapDrawingProps) {
+  const { kind, speed, gain } = setting;
+  const { along, speeds, values } = map;
+  const { steady, over } = patterns;
+  const label = (value: number) =>
+    along === 'lead'
+      ? formatNumber(value, 0)
+      : formatNumber(shownGain(setup, kind, value, powerPerRate(setup)), 2);
+  const cellWidth = (WIDTH - LEFT) / speeds.length;
+  const cellHeight = (HEIGHT - BOTTOM) / values.length;
+  const xOf = (value: number) =>
+    LEFT + ((value - speeds[0]!) / (speeds[1]! - speeds[0]!) + 0.5) * cellWidth;
+  const yOf = (value: number) => {
+    const above = values.findIndex((one) => one >= value);
+    const row =
+      above === -1
+        ? values.length - 1
+        : above === 0
+          ? 0
+          : above - 1 + (value - values[above - 1]!) / (values[above]! - values[above - 1]!);
+    return HEIGHT - BOTTOM - (row + 0.5) * cellHeight;
+  };
+  const own = along === 'lead' ? (kind === 'wall' ? setup.rangeSide.x : setup.light.firstX) : gain;
+  return (
+    <svg
+      className={styles['map']}
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      role="img"
+      aria-label={`What each ${along === 'lead' ? 'sensor lead' : 'steering'} does at each speed`}
+    >
+      <MapPatterns {...patterns} />
+      {map.points.map((row, j) =>
+        row.map((point, i) => (
+          <rect
+            key={`${j} ${i}`}
+            x={LEFT + i * cellWidth}
+            y={HEIGHT - BOTTOM - (j + 1) * cellHeight}
+            width={cellWidth}
+            height={cellHeight}
+            fill={fillOf(point, steady, over)}
+            stroke="var(--paper)"
+            onClick={() =>
+              along === 'gain' &&
+              onPick({ ...setting, speed: Math.round(speeds[i]!), gain: values[j]! })
+            }
+          >
+            <title>{`${label(values[j]!)} at ${formatNumber(speeds[i]!, 0)} mm/s: ${natureWords(point)}`}</title>
+          </rect>
+        )),
+      )}
+      {values.map((value, j) =>
+        j % 3 === 2 ? (
+          <text
+            key={value}
+            x={LEFT - 6}
+            y={HEIGHT - BOTTOM - (j + 0.5) * cellHeight + 4}
+            textAnchor="end"
+          >
+            {label(value)}
+          </text>
+        ) : null,
+      )}
+      {speeds.map((value, i) =>
+        i % 3 === 0 ? (
+          <text key={value} x={xOf(value)} y={HEIGHT - BOTTOM + 14} textAnchor="middle">
+            {formatNumber(value, 0)}
+          </text>
+        ) : null,
+      )}
+      <text x={WIDTH} y={HEIGHT - 4} textAnchor="end">
+        mm/s
+      </text>
+      <text x={0} y={HEIGHT - 4}>
+        {along === 'lead' ? 'mm ahead of the axle' : gainUnit(kind)}
+      </text>
+      {along === 'gain' && (
+        <circle
+          cx={xOf(speed)}
+          cy={yOf(recommended)}
+          r={6}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth={1.5}
+        >
+          <title>Recommended</title>
+        </circle>
+      )}
+      <path
+        d={`M${xOf(speed) - 6},${yOf(own)}h12M${xOf(speed)},${yOf(own) - 6}v12`}
+        stroke="var(--vermilion)"
+        strokeWidth={2}
+      />
+    </svg>
+  );
+}
+
+/** Dots for what is steady and hatching for what overshoots: colour is never alone. */
+function MapPatterns({ steady, over }: Patterns) {
+  return (
+    <defs>
+      <pattern id={steady} width="5" height="5" patternUnits="userSpaceOnUse">
+        <circle cx="2.5" cy="2.5" r="0.8" fill="var(--teal)" />
+      </pattern>
+      <pattern
+        id={over}
+        width="5"
+        height="5"
+        patternUnits="userSpaceOnUse"
+        patternTransform="rotate(45)"
+      >
+        <line x1="0" y1="2.5" x2="5" y2="2.5" stroke="var(--ochre)" strokeWidth="1" />
+      </pattern>
+    </defs>
+  );
+}
+
+function MapLegend({ patterns, recommends }: { patterns: Patterns; recommends: boolean }) {
+  return (
+    <p className={styles['legend']}>
+      <span>
+        <svg viewBox="0 0 14 14">
+          <rect width="14" height="14" fill={`url(#${patterns.steady})`} stroke="var(--hair)" />
+        </svg>
+        steady
+      </span>
+      <span>
+        <svg viewBox="0 0 14 14">
+          <rect width="14" height="14" fill={`url(#${patterns.over})`} stroke="var(--hair)" />
+        </svg>
+        overshoots
+      </span>
+      <span>
+        <svg viewBox="0 0 14 14">
+          <rect width="14" height="14" fill="var(--vermilion-wash)" stroke="var(--vermilion)" />
+        </svg>
+        never settles
+      </span>
+      <span>+ this move</span>
+      {recommends && <span>○ recommended</span>}
+    </p>
   );
 }
 

@@ -8,7 +8,7 @@ import { formatNumber } from '../../core/mathematics/quantity.ts';
 import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button, buttonClass } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
-import { TargetCard } from '../../ui/TargetCard.tsx';
+import { TargetCard } from '../../ui/targetCard/TargetCard.tsx';
 import { TitleBlock, type TitleBlockProps } from '../../ui/TitleBlock.tsx';
 import table from '../../ui/Table.module.css';
 import { sheetAddress } from '../../ui/sheetAddress.ts';

@@ -1,7 +1,8 @@
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { sheetAddress } from '../../ui/sheetAddress.ts';
-import { TargetCard, type ShownRun } from '../../ui/TargetCard.tsx';
+import type { ShownRun } from '../../ui/targetCard/shownRun.ts';
+import { TargetCard } from '../../ui/targetCard/TargetCard.tsx';
 import { Picker } from '../../ui/TextField.tsx';
 import { runLook } from './RunCells.tsx';
 import styles from './TableView.module.css';

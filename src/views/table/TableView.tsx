@@ -1,9 +1,6 @@
 import { lazy, Suspense } from 'react';
-import type { Link } from '../../contracts/link.ts';
-import type { FieldRecord, GyroCheck, Robot, Route, Session } from '../../contracts/records.ts';
 import { island } from '../../ui/island.tsx';
 import { KeyHelp } from '../../ui/KeyHelp.tsx';
-import type { TitleBlockProps } from '../../ui/TitleBlock.tsx';
 import { RunCells } from './RunCells.tsx';
 import { TableCard } from './TableCard.tsx';
 import { TableSide } from './TableSide.tsx';
@@ -12,6 +9,7 @@ import { tableKeys } from './tableKeys.ts';
 import {
   TableWorkProvider,
   useCreatedTableWork,
+  type TableViewProps,
   useMeasured,
   useTableState,
   useTableWork,
@@ -21,23 +19,6 @@ import {
 const PhotoMeasure = lazy(async () => ({
   default: (await import('./PhotoMeasure.tsx')).PhotoMeasure,
 }));
-
-export interface TableViewProps {
-  route: Route;
-  routes: Pick<Route, 'id' | 'name'>[];
-  robot: Robot;
-  gyro: GyroCheck | null;
-  /** The newest link of the robot. */
-  link: Link | null;
-  /** Runs that have a recording. */
-  recorded: { runId: string; telemetryId: string }[];
-  field: FieldRecord;
-  sessions: Session[];
-  session: Session | null;
-  /** How long the route takes, s. */
-  expected: number | null;
-  titleBlock: TitleBlockProps;
-}
 
 /** The table station: put the cross where the robot ended, say hit or miss, next run. */
 function TableSheet(props: TableViewProps) {

@@ -93,7 +93,7 @@ export function markOf(line: RunLine): Mark {
 }
 
 /** Points that were typed; null for all or nothing, or a text that is no number. */
-export function pointsOf(text: string): number | null {
+function pointsOf(text: string): number | null {
   const value = Number(text.replace(',', '.'));
   return text.trim() !== '' && Number.isFinite(value) && Math.abs(value) <= 1000 ? value : null;
 }

@@ -7,7 +7,7 @@ import { createRunClock, type RunClock } from './runClock.ts';
 import { START_LIST } from './startItems.ts';
 
 /** What the side of the sheet is for: runs, a new session, or a photo in the whole of the sheet. */
-export type TableTask = 'runs' | 'new session' | 'photo';
+type TableTask = 'runs' | 'new session' | 'photo';
 
 export interface TableState {
   session: Session | null;

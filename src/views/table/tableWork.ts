@@ -1,9 +1,18 @@
 import { createContext, useContext, useMemo, useState } from 'react';
 import { useStore } from 'zustand';
-import type { Run } from '../../contracts/records.ts';
+import type { Link } from '../../contracts/link.ts';
+import type {
+  FieldRecord,
+  GyroCheck,
+  Robot,
+  Route,
+  Run,
+  Session,
+} from '../../contracts/records.ts';
 import { scores } from '../../core/field/field.ts';
 import { checkpointsOf, type Checkpoint } from '../../core/route/plan.ts';
 import { pageData } from '../../ui/pageData.ts';
+import type { TitleBlockProps } from '../../ui/TitleBlock.tsx';
 import {
   contentOf,
   markIn,
@@ -15,10 +24,26 @@ import {
 } from './runEntry.ts';
 import { secondsOf } from './runClock.ts';
 import { JIG_ITEM, voltsOf } from './startItems.ts';
-import type { TableViewProps } from './TableView.tsx';
 import { createTableStore, type TableState, type TableStore } from './tableStore.ts';
 import { useRunLog, type RunLog } from './useRunLog.ts';
 import { useRunRecording, type RunRecordingState } from './useRunRecording.ts';
+
+export interface TableViewProps {
+  route: Route;
+  routes: Pick<Route, 'id' | 'name'>[];
+  robot: Robot;
+  gyro: GyroCheck | null;
+  /** The newest link of the robot. */
+  link: Link | null;
+  /** Runs that have a recording. */
+  recorded: { runId: string; telemetryId: string }[];
+  field: FieldRecord;
+  sessions: Session[];
+  session: Session | null;
+  /** How long the route takes, s. */
+  expected: number | null;
+  titleBlock: TitleBlockProps;
+}
 
 /** All that the parts of the Table work with. */
 export interface TableWork extends TableViewProps {

@@ -2,7 +2,7 @@ import { measuredRuns } from '../../core/analysis/runs/measured.ts';
 import { predictionEllipse } from '../../core/analysis/runs/summary.ts';
 import { verdictOf } from '../../core/analysis/runs/verdict.ts';
 import { Notice } from '../../ui/Notice.tsx';
-import { TargetCard } from '../../ui/TargetCard.tsx';
+import { TargetCard } from '../../ui/targetCard/TargetCard.tsx';
 import { cardRuns } from './cardRuns.ts';
 import styles from './VerdictView.module.css';
 import { useVerdictState, useVerdictWork, type VerdictWork } from './verdictWork.ts';

@@ -1,5 +1,5 @@
 import type { Run } from '../../contracts/records.ts';
-import type { ShownRun } from '../../ui/TargetCard.tsx';
+import type { ShownRun } from '../../ui/targetCard/shownRun.ts';
 
 /** The runs as they stand on the card of a checkpoint. */
 export function cardRuns(runs: readonly Run[], checkpointId: string, modelId: string): ShownRun[] {

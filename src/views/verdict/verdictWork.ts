@@ -1,6 +1,13 @@
 import { createContext, useContext, useMemo, useState } from 'react';
 import { useStore } from 'zustand';
-import type { Run } from '../../contracts/records.ts';
+import type {
+  FieldRecord,
+  Robot,
+  Route,
+  RouteRevision,
+  Run,
+  Session,
+} from '../../contracts/records.ts';
 import type { AimTarget } from '../../core/analysis/aim/aim.ts';
 import { measuredRuns } from '../../core/analysis/runs/measured.ts';
 import { summarise } from '../../core/analysis/runs/summary.ts';
@@ -9,9 +16,23 @@ import type { FieldModel } from '../../core/field/field.ts';
 import { checkpointsOf, type Checkpoint } from '../../core/route/plan.ts';
 import type { Experiment } from '../../core/simulation/run.ts';
 import { pageData } from '../../ui/pageData.ts';
+import type { TitleBlockProps } from '../../ui/TitleBlock.tsx';
 import { useAdvice, type Advice } from './useAdvice.ts';
 import { createVerdictStore, type VerdictState, type VerdictStore } from './verdictStore.ts';
-import type { VerdictViewProps } from './VerdictView.tsx';
+
+export interface VerdictViewProps {
+  route: Route;
+  routes: Pick<Route, 'id' | 'name'>[];
+  robot: Robot;
+  field: FieldRecord;
+  /** The revision that is judged, and the numbers of all that have runs. */
+  revision: RouteRevision;
+  driven: number[];
+  /** Runs of the revision that are too old to be judged with the others. */
+  older: number;
+  sessions: Session[];
+  titleBlock: TitleBlockProps;
+}
 
 /** All that the parts of the verdict sheet work with: what is chosen, and what follows from the runs. */
 export interface VerdictWork extends VerdictViewProps {

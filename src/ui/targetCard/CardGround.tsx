@@ -1,0 +1,79 @@
+import type { Zone } from '../../core/field/field.ts';
+import { formatNumber } from '../../core/mathematics/quantity.ts';
+import styles from './TargetCard.module.css';
+
+interface CardGridProps {
+  title: string;
+  /** Half the width of the card, mm. */
+  reach: number;
+  font: number;
+}
+
+/** The lines of the card with their millimetres, and what it shows in words. */
+export function CardGrid({ title, reach, font }: CardGridProps) {
+  const step = reach > 90 ? 50 : reach > 40 ? 20 : 10;
+  const most = Math.floor(reach / step);
+  const lines = Array.from({ length: 2 * most + 1 }, (_, i) => (i - most) * step);
+  return (
+    <>
+      {lines.map((at) => {
+        const look = styles[at === 0 ? 'axis' : 'grid'];
+        return (
+          <g key={at}>
+            <line className={look} x1={at} x2={at} y1={-reach} y2={reach} />
+            <line className={look} y1={at} y2={at} x1={-reach} x2={reach} />
+            <text
+              className={styles['label']}
+              fontSize={font}
+              x={at}
+              y={reach * 1.08}
+              textAnchor="middle"
+            >
+              {formatNumber(at, 0)}
+            </text>
+          </g>
+        );
+      })}
+      <text className={styles['words']} fontSize={font} x={-reach} y={reach * 1.18}>
+        {title}, tool point, mm. Up is the way the robot arrives.
+      </text>
+    </>
+  );
+}
+
+export function CardZone({ shape }: Pick<Zone, 'shape'>) {
+  return shape.kind === 'circle' ? (
+    <circle className={styles['zone']} r={shape.radius} />
+  ) : (
+    <polygon
+      className={styles['zone']}
+      points={shape.corners.map(({ x, y }) => `${-y},${-x}`).join(' ')}
+    />
+  );
+}
+
+/** The hatching of a region. */
+export function CardHatch({ id, reach }: { id: string; reach: number }) {
+  const step = reach * 0.04;
+  return (
+    <defs>
+      <pattern
+        id={id}
+        width={step}
+        height={step}
+        patternUnits="userSpaceOnUse"
+        patternTransform="rotate(-60)"
+      >
+        <line
+          x1="0"
+          y1="0"
+          x2={step}
+          y2="0"
+          stroke="var(--teal)"
+          strokeOpacity="0.4"
+          strokeWidth={reach * 0.006}
+        />
+      </pattern>
+    </defs>
+  );
+}

@@ -1,0 +1,56 @@
+import { degrees } from '../../core/mathematics/angle.ts';
+import type { PlotProps } from '../../ui/Plot.tsx';
+import { restTrace, type RestFigures } from './restFigures.ts';
+
+const HEADING = { label: 'Heading of the robot at rest, over time', y: { title: 'heading, °' } };
+
+/** The heading while it is recorded. */
+export function tracePlot(trace: readonly { x: number; y: number }[], lasts: number): PlotProps {
+  return {
+    ...HEADING,
+    x: { title: 's', from: 0, to: lasts },
+    series: [
+      {
+        label: 'heading, robot at rest',
+        look: 'trace',
+        points: trace.map(({ x, y }) => ({ x, y: degrees(y) })),
+      },
+    ],
+  };
+}
+
+/** The heading of a check, with what was not rest. */
+export function restPlot(sheet: RestFigures | null, sign: number): PlotProps {
+  return {
+    ...HEADING,
+    x: { title: 's', from: 0 },
+    series: sheet === null ? [] : restTrace(sheet, sign),
+    shaded:
+      sheet === null
+        ? []
+        : sheet.rest.moved.map(({ from, to }) => ({
+            from: from - sheet.from,
+            to: to - sheet.from,
+            word: 'moved',
+          })),
+  };
+}
+
+/** How the drift wanders, over longer and longer means. */
+export function allanPlot({ rest }: RestFigures): PlotProps {
+  return {
+    label: 'Allan deviation of the rate, by averaging time',
+    x: { title: 'averaged over, s', logarithmic: true },
+    y: { title: 'deviation, °/s', logarithmic: true },
+    series: [
+      {
+        label: 'Allan deviation',
+        look: 'trace',
+        points: rest.allan.map(({ averaged, deviation }) => ({
+          x: averaged,
+          y: degrees(deviation),
+        })),
+      },
+    ],
+  };
+}
