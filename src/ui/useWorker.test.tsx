@@ -36,7 +36,7 @@ describe('what a worker works out', () => {
   it('is given up with what wanted it, and with the component', async () => {
     const { cancel, end, create, work, questions } = handWorker();
     const { rerender, unmount } = renderHook(({ wanted }) => useWorked(create, wanted, work), {
-      initialProps: { wanted: { of: 1 } },
+      initialProps: { wanted: { of: 1 } as object | null },
     });
     await waitFor(() => expect(questions).toHaveLength(1));
     rerender({ wanted: null });
@@ -48,7 +48,7 @@ describe('what a worker works out', () => {
   it('says why it could not be worked out, until something else is wanted', async () => {
     const { create, work, questions } = handWorker();
     const { result, rerender } = renderHook(({ wanted }) => useWorked(create, wanted, work), {
-      initialProps: { wanted: { of: 1 } },
+      initialProps: { wanted: { of: 1 } as object | null },
     });
     await waitFor(() => expect(questions).toHaveLength(1));
     questions[0]!.fail(new Error('No room.'));
