@@ -1,3 +1,5 @@
+import { formatCount } from '../mathematics/quantity.ts';
+
 /** How large a JSON text may be before anything reads it. */
 export interface JsonLimits {
   /** Lists and objects inside one another. */
@@ -34,7 +36,7 @@ export function jsonExcess(text: string, { depth, values }: JsonLimits): string 
         inside--;
         break;
       case 0x2c:
-        if (++count > values) return `it holds more than ${values.toLocaleString('en')} values.`;
+        if (++count > values) return `it holds more than ${formatCount(values)} values.`;
         break;
     }
   }

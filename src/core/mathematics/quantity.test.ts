@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { STARTING_SETUP } from '../robot/parameters.ts';
 import { wheelUnits } from '../robot/wheelUnits.ts';
-import { formatNumber, formatQuantity, parseQuantity } from './quantity.ts';
+import { formatNumber, formatQuantity, parseQuantity, formatCount } from './quantity.ts';
 
 const value = (text: string, kind: Parameters<typeof parseQuantity>[1]) => {
   const parsed = parseQuantity(
@@ -12,6 +12,16 @@ const value = (text: string, kind: Parameters<typeof parseQuantity>[1]) => {
   );
   return parsed.ok ? parsed.value : parsed.message;
 };
+
+it('puts a comma between the thousands of a count', () => {
+  expect([7, 500, 2000, 20_000, 1_234_567].map(formatCount)).toEqual([
+    '7',
+    '500',
+    '2,000',
+    '20,000',
+    '1,234,567',
+  ]);
+});
 
 describe('typed quantities', () => {
   it.each([

@@ -3,7 +3,7 @@ import { sharesOf } from '../../core/analysis/budget/budget.ts';
 import { budgetChance } from '../../core/analysis/budget/chance.ts';
 import { sourceWords } from '../../core/text/sentences.ts';
 import type { Field } from '../../core/field/field.ts';
-import { formatNumber } from '../../core/mathematics/quantity.ts';
+import { formatCount, formatNumber } from '../../core/mathematics/quantity.ts';
 import type { Checkpoint, Step } from '../../core/route/plan.ts';
 import type { Experiment } from '../../core/simulation/run.ts';
 import type { ForecastSummary } from '../../ui/forecastPool.ts';
@@ -88,7 +88,7 @@ export function SpreadPanel(props: SpreadPanelProps) {
         value={String(props.runs)}
         options={FORECAST_RUNS.map((runs) => ({
           value: String(runs),
-          label: runs.toLocaleString('en'),
+          label: formatCount(runs),
         }))}
         onChange={(runs) => props.onRuns(Number(runs))}
       />
