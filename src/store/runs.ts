@@ -52,9 +52,11 @@ export function newestRuns(database: Sequelize, routeId: string, limit: number):
     database,
     `SELECT runs.id FROM runs WHERE runs.withdrawn = 0 AND runs.revision_id = (
         SELECT revisions.id FROM revisions
-        WHERE revisions.route_id = :routeId AND EXISTS (
-          SELECT 1 FROM runs AS driven WHERE driven.revision_id = revisions.id AND driven.withdrawn = 0
-        )
+        WHERE revisions.route_id = :routeId AND (
+          -- Not EXISTS: the database would look at every run that there is before it asks for the revisions.
+          SELECT driven.id FROM runs AS driven
+          WHERE driven.revision_id = revisions.id AND driven.withdrawn = 0 LIMIT 1
+        ) IS NOT NULL
         ORDER BY revisions.number DESC LIMIT 1
       )
       ORDER BY runs.happened_at DESC, runs.id DESC LIMIT :limit`,
