@@ -24,8 +24,13 @@ describe('a series of runs on a line', () => {
     });
     const beside = judge({ runs: around(25, 0) });
     expect(beside).toMatchObject({ verdict: 'aim', hits: 0 });
-    expect(beside.headline).toMatch(/^Aim/);
-    expect(beside.chance_now[1]).toBeLessThan(0.1);
+    expect(beside.headline).toMatch(/^Surely aim/);
+    // Each chance stands in its range.
+    for (const [low, best, high] of [beside.chance_now, beside.chance_aimed]) {
+      expect(low).toBeLessThan(best!);
+      expect(best).toBeLessThan(high!);
+    }
+    expect(beside.chance_now[1]).toBeLessThan(0.15);
     expect(beside.chance_aimed[1]).toBeGreaterThan(0.95);
   });
 

@@ -2,7 +2,9 @@ import { z } from 'zod';
 import { firstIssue } from '../contracts/problem.ts';
 import { listOf } from '../core/schema/scalars.ts';
 import { verdictWords } from '../core/text/sentences.ts';
-import { verdictOf, type MeasuredRun } from '../core/analysis/runs/verdict.ts';
+import type { MeasuredRun } from '../core/analysis/runs/measuredRun.ts';
+import { verdictOf } from '../core/analysis/runs/verdict.ts';
+import type { ChanceRange } from '../core/analysis/runs/chanceRange.ts';
 import type { Zone } from '../core/field/field.ts';
 import { radians } from '../core/mathematics/angle.ts';
 import { STARTING_SETUP } from '../core/robot/parameters.ts';
@@ -35,6 +37,7 @@ const seriesSchema = z.strictObject({
       hit: z.boolean().nullable().default(null),
       battery_v: z.number().positive().max(100).nullable().default(null),
       since_zero_s: z.number().min(0).max(1e6).nullable().default(null),
+      session: z.string().max(200).nullable().default(null),
     }),
     { most: 100_000 },
   ),
@@ -73,6 +76,7 @@ export function judgeLine(line: string): Judgement {
     hit: run.hit,
     battery: run.battery_v,
     sinceZero: run.since_zero_s,
+    session: run.session,
   }));
   const headings = runs.every((run) => run.turned_right_deg !== null);
   const verdict = verdictOf(measured, zoneOf(parsed.data.zone, headings), goal);
@@ -87,11 +91,15 @@ export function judgeLine(line: string): Judgement {
   return {
     verdict: verdict.kind,
     headline,
-    chance_now: [null, verdict.chanceNow, null],
-    chance_aimed: [null, verdict.chanceAimed, null],
+    chance_now: chanceOf(verdict.now),
+    chance_aimed: chanceOf(verdict.aimed),
     runs: verdict.runs,
     hits: verdict.hits,
   };
+}
+
+function chanceOf(range: ChanceRange | null): Chance {
+  return range === null ? [null, null, null] : [range.low, range.expected, range.high];
 }
 
 /** The zone with its middle at the origin; a heading that nobody measured cannot be asked for. */

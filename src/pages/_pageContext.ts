@@ -181,7 +181,7 @@ function verdictOn(route: Route, field: FieldRecord, runs: readonly Run[]): Verd
   const model = field.field.models.find((candidate) => candidate.id === checkpoint?.modelId);
   if (checkpoint === undefined || model === undefined) return null;
   const measured = measuredRuns(runs, checkpoint, model.zone);
-  return verdictOf(measured.runs, measured.zone, route.goal);
+  return verdictOf(measured.runs, measured.zone, route.goal, measured.ticks);
 }
 
 function verdictState(verdict: Verdict | null): Pick<WorkflowState, 'state' | 'tone'> {
@@ -197,5 +197,7 @@ function verdictState(verdict: Verdict | null): Pick<WorkflowState, 'state' | 't
       return { state: 'aim: change a number', tone: 'warn' };
     case 'tighten':
       return { state: 'tighten the spread', tone: 'warn' };
+    case 'cannot tell':
+      return { state: 'cannot tell yet', tone: 'plain' };
   }
 }

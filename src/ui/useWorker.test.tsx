@@ -15,6 +15,9 @@ function handWorker() {
   return { cancel, end, create, work, questions };
 }
 
+/** The props of a hook that may want nothing later. */
+const wanting = (wanted: object | null) => ({ wanted });
+
 describe('what a worker works out', () => {
   it('is never that of something else, however late the answer comes', async () => {
     const { create, work, questions } = handWorker();
@@ -36,7 +39,7 @@ describe('what a worker works out', () => {
   it('is given up with what wanted it, and with the component', async () => {
     const { cancel, end, create, work, questions } = handWorker();
     const { rerender, unmount } = renderHook(({ wanted }) => useWorked(create, wanted, work), {
-      initialProps: { wanted: { of: 1 } as object | null },
+      initialProps: wanting({ of: 1 }),
     });
     await waitFor(() => expect(questions).toHaveLength(1));
     rerender({ wanted: null });
@@ -48,7 +51,7 @@ describe('what a worker works out', () => {
   it('says why it could not be worked out, until something else is wanted', async () => {
     const { create, work, questions } = handWorker();
     const { result, rerender } = renderHook(({ wanted }) => useWorked(create, wanted, work), {
-      initialProps: { wanted: { of: 1 } as object | null },
+      initialProps: wanting({ of: 1 }),
     });
     await waitFor(() => expect(questions).toHaveLength(1));
     questions[0]!.fail(new Error('No room.'));

@@ -77,7 +77,8 @@ describe.each(DRAWINGS)('the drawing of the %s sheet', (sheet, name) => {
     const edge = await transformOf(drawing);
     await page.keyboard.press('Shift+ArrowRight');
     const beyond = await transformOf(drawing);
-    for (const part of ['x', 'y', 'scale'] as const) expect(beyond[part]).toBeCloseTo(edge[part], 6);
+    for (const part of ['x', 'y', 'scale'] as const)
+      expect(beyond[part]).toBeCloseTo(edge[part], 6);
     await page.keyboard.press('-');
     await page.keyboard.press('-');
     await expect.poll(() => scaleOf(drawing)).toBe(1);

@@ -8,14 +8,18 @@ import { normal } from '../../src/core/mathematics/randomness.ts';
 
 export const ZONE = circleZone(10);
 /** Standard deviations of a series, mm. */
-const SPREAD: Record<Axis, number> = { along: 9, left: 6 };
+const SPREAD: Record<Axis, number> = { along: 9, left: 6, turned: 0.02 };
 const PERMUTATIONS = 999;
 
 /** A stable series: a battery that sags, a gyro that is zeroed every five runs, and nothing that follows them. */
 export function stableSeries(seed: number, count: number) {
   const draw = normal(seed, 0, 3);
   return Array.from({ length: count }, (_, i) => ({
-    offset: { along: SPREAD.along * draw(), left: SPREAD.left * draw(), turned: 0.02 * draw() },
+    offset: {
+      along: SPREAD.along * draw(),
+      left: SPREAD.left * draw(),
+      turned: SPREAD.turned * draw(),
+    },
     hit: null,
     battery: 8.2 - 0.01 * i + 0.01 * draw(),
     sinceZero: 60 + 55 * (i % 5) + 5 * draw(),

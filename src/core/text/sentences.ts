@@ -7,7 +7,9 @@ import type { SpreadSource } from '../analysis/budget/stepModel.ts';
 import type { Estimate } from '../mathematics/leastSquares.ts';
 import type { AimOption, NumberChange } from '../analysis/aim/aim.ts';
 import type { Comparison } from '../analysis/runs/comparison.ts';
-import type { Factor, FactorEffect } from '../analysis/runs/stability.ts';
+import { degrees } from '../mathematics/angle.ts';
+import type { ChanceRange } from '../analysis/runs/chanceRange.ts';
+import type { Axis, Factor, FactorEffect } from '../analysis/runs/stability.ts';
 import { FEWEST_RUNS, FOLLOWS_IS_REAL, type Verdict } from '../analysis/runs/verdict.ts';
 
 /** A verdict in words: one sentence as large as a headline, and one that gives the reason. */
@@ -33,6 +35,7 @@ const FACTOR_WORDS: Record<Factor, string> = {
   battery: 'the battery',
   'time since zero': 'the time since the gyro was zeroed',
   'run before': 'the run before',
+  session: 'the evening',
 };
 
 /** A factor as people call it. */
@@ -53,12 +56,24 @@ function mostLikely({ effects }: Pick<Verdict, 'effects'>): FactorEffect {
 
 /** How an offset follows a factor, in a sentence. */
 export function effectWords({ factor, axis, slope }: FactorEffect): string {
-  const way = axis === 'along' ? ['further', 'shorter'] : ['to the left', 'to the right'];
+  if (factor === 'session')
+    return 'Runs of one evening lie together, and those of another elsewhere.';
   if (slope === null) return 'Neighbouring runs are more alike than chance makes them.';
   const [scale, unit] = FACTOR_UNITS[factor];
   const change = slope.value * scale;
-  return `It moves ${formatNumber(Math.abs(change), 1)} mm ${way[change > 0 ? 0 : 1]} ${unit}.`;
+  const size = Math.abs(change);
+  const [does, more, less] = AXIS_WORDS[axis];
+  const shown =
+    axis === 'turned' ? `${formatNumber(degrees(size), 1)}°` : `${formatNumber(size, 1)} mm`;
+  return `It ${does} ${shown} ${change > 0 ? more : less} ${unit}.`;
 }
+
+/** What an offset does along an axis, and its ways. */
+const AXIS_WORDS: Record<Axis, readonly [does: string, more: string, less: string]> = {
+  along: ['moves', 'further', 'shorter'],
+  left: ['moves', 'to the left', 'to the right'],
+  turned: ['turns', 'to the left', 'to the right'],
+};
 
 /** What a slope is stated for. A battery only sags. */
 const FACTOR_UNITS: Record<Factor, readonly [number, string]> = {
@@ -66,6 +81,7 @@ const FACTOR_UNITS: Record<Factor, readonly [number, string]> = {
   battery: [-0.1, 'for every 0.1 V less'],
   'time since zero': [60, 'for every minute since the gyro was zeroed'],
   'run before': [1, ''],
+  session: [1, ''],
 };
 
 /** A source as people call it. */
@@ -74,7 +90,7 @@ export function sourceWords(source: SpreadSource): string {
 }
 
 /**
- * The verdict in words.
+ * The verdict in words. How sure it is stands in its first word.
  *
  * @param best the best option to aim, when it has been worked out
  * @param shares where the forecast's spread comes from, largest first, when worked out
@@ -87,52 +103,70 @@ export function verdictWords(
   best: AimOption | null,
   shares: readonly Share<SpreadSource>[],
 ): VerdictWords {
-  const { runs, hits, chanceNow, chanceAimed, summary } = verdict;
+  const { runs, hits, now, aimed, summary, nextTen, contradiction, certainty } = verdict;
   const tally = `${hits} of ${runs} hit`;
-  const wanted = percent(goal);
+  const wanted = `you want ${percent(goal)}`;
+  const sure = certainty === 'surely' ? 'Surely' : 'Probably';
   switch (verdict.reason) {
     case 'few runs':
       return {
         headline:
           runs === 0 ? 'No runs yet.' : `Too early: ${runs} ${runs === 1 ? 'run' : 'runs'}.`,
-        reason: `Log ${FEWEST_RUNS - runs} more before anything is changed: correcting after single runs makes the spread larger.`,
+        reason: `Log ${Math.max(1, FEWEST_RUNS - runs)} more before anything is changed: correcting after single runs makes the spread larger.`,
       };
     case 'goal met':
       return {
-        headline: 'Leave it.',
-        reason: `${tally}. The runs lie so that about ${percent(chanceNow)} will hit; you want ${wanted}.`,
+        headline: `${sure} good enough: leave it.`,
+        reason: `${tally}. By where they lie, ${rangeWords(now)} will hit; ${wanted}.`,
       };
     case 'follows': {
       const effect = mostLikely(verdict);
+      const next =
+        nextTen === null ? '' : ` Going on like this, ${rangeWords(nextTen)} of the next ten hit.`;
       return {
-        headline: `Unstable: the offset follows ${FACTOR_WORDS[effect.factor]}.`,
-        reason: `${tally}. ${effectWords(effect)} Find the cause first: until it is gone, an aim from these runs would miss.`,
+        headline: `${certainty === 'surely' ? 'Unstable' : 'Probably unstable'}: the offset follows ${FACTOR_WORDS[effect.factor]}.`,
+        reason: `${tally}. ${effectWords(effect)}${next} Find the cause first: until it is gone, an aim from these runs would miss.`,
       };
     }
-    case 'offset may be chance':
+    case 'contradiction':
       return {
-        headline: 'Leave it, and log more.',
-        reason: `${tally}. The offset of ${formatNumber(summary?.accuracy ?? 0, 0)} mm may be nothing but chance; more runs will tell.`,
+        headline: 'Places and outcomes contradict each other.',
+        reason: `Of ${contradiction!.judged} runs ${contradiction!.inside} were measured inside the zone, and ${contradiction!.hits} were seen to hit. Is the zone drawn as the model scores, is the tool point the part that scores, or does something else decide? Nothing is advised before that is known.`,
       };
     case 'offset':
       return {
         headline:
           best === null
-            ? 'Aim: the runs lie together beside the target.'
-            : `Aim: ${best.changes.map((change) => changeWords(change, plan, setup)).join(' and ')}.`,
-        reason: `${tally}. The runs lie together, but ${formatNumber(summary?.accuracy ?? 0, 0)} mm off the middle. Moving the middle should lift the chance from ${percent(chanceNow)} to about ${percent(best?.chance ?? chanceAimed)}.`,
+            ? `${sure} aim: the runs lie together beside the target.`
+            : `${sure} aim: ${best.changes.map((change) => changeWords(change, plan, setup)).join(' and ')}.`,
+        reason: `${tally}. The runs lie ${formatNumber(summary?.accuracy ?? 0, 0)} mm off the middle: ${rangeWords(now)} hit from there, and ${rangeWords(aimed)} once they are aimed; ${wanted}.`,
       };
     case 'spread': {
       const first = shares[0];
       return {
         headline:
           first === undefined
-            ? 'Tighten: the runs lie too far apart.'
-            : `Tighten: ${percent(first.share)} of the spread comes from ${SOURCE_WORDS[first.of]}.`,
-        reason: `${tally}. Even a perfect aim would hit only about ${percent(chanceAimed)} of the time; you want ${wanted}.`,
+            ? `${sure} tighten: the runs lie too far apart.`
+            : `${sure} tighten: ${percent(first.share)} of the spread comes from ${SOURCE_WORDS[first.of]}.`,
+        reason: `${tally}. Even aimed, only ${rangeWords(aimed)} would hit; ${wanted}.`,
       };
     }
+    case 'open':
+      return {
+        headline:
+          verdict.settledAfter === null
+            ? 'Cannot tell: it lies very near your goal.'
+            : `Cannot tell yet: about ${verdict.settledAfter} more runs settle it.`,
+        reason: `${tally}. That fits ${rangeWords(now)} as it is and ${rangeWords(aimed)} after an aim; ${wanted}. Change nothing before.`,
+      };
   }
+}
+
+/** Where a chance lies, in whole percent: “81 to 96 %”. */
+export function rangeWords(range: ChanceRange | null): string {
+  if (range === null) return '–';
+  const [low, high] = [range.low, range.high].map((end) => formatNumber(100 * end, 0));
+  return low === high ? `about ${low} %` : `${low} to ${high} %`;
 }
 
 /** A change of a number in words: "approach at move 4, 83 → 109 mm". */

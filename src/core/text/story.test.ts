@@ -106,9 +106,9 @@ describe('the story of a route', () => {
 
   it('tells each revision with its reason, its change, its verdict and its promise', () => {
     const [first, second] = story.chapters;
-    expect(first!.headline).toMatch(/^Aim/);
+    expect(first!.headline).toMatch(/^Surely aim/);
     expect(first!.promise).toBeNull();
-    expect(second).toMatchObject({ headline: 'Leave it.', promise: 'kept' });
+    expect(second).toMatchObject({ headline: 'Surely good enough: leave it.', promise: 'kept' });
     expect(second!.changes.join()).toMatch(/600.*575/);
   });
 

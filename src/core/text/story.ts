@@ -7,7 +7,7 @@ import { compareRuns, FEWEST_TO_COMPARE } from '../analysis/runs/comparison.ts';
 import { measuredRuns, type LoggedRun } from '../analysis/runs/measured.ts';
 import { routePoints, type RoutePoints } from '../analysis/runs/points.ts';
 import { checkPredictedEffect, type PredictedEffect } from '../analysis/runs/predictedEffect.ts';
-import { comparisonWords, percent, verdictWords } from './sentences.ts';
+import { comparisonWords, rangeWords, verdictWords } from './sentences.ts';
 import { verdictOf, type Verdict } from '../analysis/runs/verdict.ts';
 
 /** A run as its story needs it. */
@@ -230,5 +230,5 @@ function eventsOf(source: StorySource, chapters: readonly StoryChapter[]): Story
 export function chapterFigures({ verdict }: StoryChapter): string {
   if (verdict.runs === 0) return 'not driven';
   const { low, high } = verdict.interval;
-  return `${verdict.hits} of ${verdict.runs} hit; the true rate is between ${formatNumber(100 * low, 0)} and ${formatNumber(100 * high, 0)} %; chance by where they lie ${percent(verdict.chanceNow)}`;
+  return `${verdict.hits} of ${verdict.runs} hit; the true rate is between ${formatNumber(100 * low, 0)} and ${formatNumber(100 * high, 0)} %; by where they lie ${rangeWords(verdict.now)} hit`;
 }

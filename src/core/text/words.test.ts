@@ -41,10 +41,18 @@ const verdict = (changes: Partial<Verdict>): Verdict => ({
     { along: 14, left: 6, turned: 0 },
     { along: 12, left: -6, turned: 0 },
   ]),
-  chanceNow: 0.62,
-  chanceAimed: 0.95,
+  certainty: 'surely',
+  posterior: null,
+  now: { expected: 0.62, low: 0.41, high: 0.8 },
+  aimed: { expected: 0.95, low: 0.84, high: 0.99 },
+  met: 0.01,
+  metAimed: 0.9,
   offsetP: 0.001,
   effects: [],
+  nextTen: null,
+  contradiction: null,
+  settledAfter: null,
+  odd: [],
   ...changes,
 });
 const aim: AimOption = {
@@ -65,10 +73,30 @@ describe('the verdict in words', () => {
     expect(words({ ...early, runs: 3 }).reason).toMatch(/^Log 2 more before anything is changed/);
   });
 
-  it('leaves alone what meets the goal', () => {
-    const { headline, reason } = words({ chanceNow: 0.93 });
-    expect(headline).toBe('Leave it.');
-    expect(reason).toBe('7 of 10 hit. The runs lie so that about 93 % will hit; you want 90 %.');
+  it('leaves alone what meets the goal, and says how sure that is', () => {
+    const now = { expected: 0.93, low: 0.81, high: 0.984 };
+    const { headline, reason } = words({ now, certainty: 'probably' });
+    expect(headline).toBe('Probably good enough: leave it.');
+    expect(reason).toBe('7 of 10 hit. By where they lie, 81 to 98 % will hit; you want 90 %.');
+    expect(words({ now }).headline).toBe('Surely good enough: leave it.');
+  });
+
+  it('says when the runs do not tell, and how many more would', () => {
+    const open = { kind: 'cannot tell', reason: 'open' } as const;
+    const { headline, reason } = words({ ...open, settledAfter: 6 });
+    expect(headline).toBe('Cannot tell yet: about 6 more runs settle it.');
+    expect(reason).toMatch(/fits 41 to 80 % as it is and 84 to 99 % after an aim/);
+    expect(words(open).headline).toBe('Cannot tell: it lies very near your goal.');
+  });
+
+  it('says what may be wrong when places and outcomes contradict each other', () => {
+    const { headline, reason } = words({
+      kind: 'cannot tell',
+      reason: 'contradiction',
+      contradiction: { judged: 12, hits: 4, inside: 12 },
+    });
+    expect(headline).toBe('Places and outcomes contradict each other.');
+    expect(reason).toMatch(/Of 12 runs 12 were measured inside the zone, and 4 were seen to hit/);
   });
 
   it('says what an unstable offset follows, and puts a cause before the order', () => {
@@ -103,27 +131,23 @@ describe('the verdict in words', () => {
     expect(say(near, near).headline).toBe('No difference to be seen.');
   });
 
-  it('does not aim at what may be chance', () => {
-    expect(words({ reason: 'offset may be chance' }).headline).toBe('Leave it, and log more.');
-  });
-
   it('names the number to change, from what to what, right positive', () => {
     const { headline, reason } = words({ kind: 'aim', reason: 'offset' }, aim);
-    expect(headline).toBe('Aim: turn at move 2, 90° → 91.8°.');
-    expect(reason).toMatch(/12 mm off the middle.*from 62 % to about 94 %/);
+    expect(headline).toBe('Surely aim: turn at move 2, 90° → 91.8°.');
+    expect(reason).toMatch(/12 mm off the middle: 41 to 80 % hit from there, and 84 to 99 %/);
     expect(words({ kind: 'aim', reason: 'offset' }).headline).toMatch(/lie together beside/);
   });
 
   it('names the largest source when only less spread can help', () => {
     const { headline } = verdictWords(
-      verdict({ kind: 'tighten', reason: 'spread', chanceAimed: 0.7 }),
+      verdict({ kind: 'tighten', reason: 'spread' }),
       0.9,
       plan,
       STARTING_SETUP,
       null,
       [{ of: 'start', share: 0.62, deviation: 9 }],
     );
-    expect(headline).toBe('Tighten: 62 % of the spread comes from the start by hand.');
+    expect(headline).toBe('Surely tighten: 62 % of the spread comes from the start by hand.');
     expect(words({ kind: 'tighten', reason: 'spread' }).headline).toMatch(/lie too far apart/);
   });
 
@@ -147,6 +171,7 @@ describe('the runs that count', () => {
     measurements: [{ checkpointId: 'end', along: 1, left: 2, turned }],
     outcomes: [{ modelId: 'hide', hit: false }],
     setAside: null,
+    sessionId: 's',
     battery: 8,
     gyroAt: '2026-03-05T17:00:00.000Z',
     happenedAt: '2026-03-05T17:02:30.000Z',
@@ -156,11 +181,23 @@ describe('the runs that count', () => {
   it('leave out what was set aside and what was measured elsewhere', () => {
     const aside = run(0, { setAside: 'touched' });
     const elsewhere = run(0, { measurements: [] });
-    const { runs, headingJudged } = measuredRuns([run(0.05), aside, elsewhere], checkpoint, zone);
+    const { runs, ticks, headingJudged } = measuredRuns(
+      [run(0.05), aside, elsewhere],
+      checkpoint,
+      zone,
+    );
     expect(runs).toEqual([
-      { offset: { along: 1, left: 2, turned: 0.05 }, hit: false, battery: 8, sinceZero: 150 },
+      {
+        offset: { along: 1, left: 2, turned: 0.05 },
+        hit: false,
+        battery: 8,
+        sinceZero: 150,
+        session: 's',
+      },
     ]);
     expect(headingJudged).toBe(true);
+    // What was only seen is counted beside the places.
+    expect(ticks).toEqual({ runs: 1, hits: 0 });
   });
 
   it('know the time since the gyro was zeroed, unless that was another practice', () => {

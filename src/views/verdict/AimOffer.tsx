@@ -1,7 +1,9 @@
 import { predictedEffectsOf, type AimOption } from '../../core/analysis/aim/aim.ts';
+import { chancesOf, rangeOf, type ChanceRange } from '../../core/analysis/runs/chanceRange.ts';
+import type { Offset } from '../../core/field/field.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
 import { shiftedPlan } from '../../core/route/plan.ts';
-import { changeWords, percent } from '../../core/text/sentences.ts';
+import { changeWords, rangeWords } from '../../core/text/sentences.ts';
 import { sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Figures } from '../../ui/Figures.tsx';
@@ -31,14 +33,14 @@ export function AimOffer({ option, best }: AimOfferProps) {
     <article className={[styles['option'], best ? styles['best'] : ''].join(' ')}>
       <h3>{words.map((one) => one.charAt(0).toUpperCase() + one.slice(1)).join('; ')}</h3>
       <Figures
-        figures={promises.flatMap(({ expected, chanceBefore, chance }, i) => [
+        figures={promises.flatMap(({ expected }, i) => [
           {
             label: `Left over${name(i)}`,
             value: `${formatNumber(Math.hypot(expected.along, expected.left), 1)} mm`,
           },
           {
             label: `Chance to hit${name(i)}`,
-            value: `${percent(chanceBefore)} → ${percent(chance)}`,
+            value: `${rangeWords(chanceAfter(targets[i]!, NOWHERE))} → ${rangeWords(chanceAfter(targets[i]!, shiftOf(targets[i]!, expected)))}`,
           },
         ])}
       />
@@ -68,4 +70,21 @@ export function AimOffer({ option, best }: AimOfferProps) {
       {make.error !== null && <Notice tone="fault">{sentenceOf(make.error)}</Notice>}
     </article>
   );
+}
+
+type Target = ReturnType<typeof useVerdictWork>['targets'][number];
+
+const NOWHERE: Offset = { along: 0, left: 0, turned: 0 };
+
+/** By how much an aim moves the middle of the runs. */
+function shiftOf({ summary: { mean } }: Target, expected: Offset): Offset {
+  return {
+    along: expected.along - mean.along,
+    left: expected.left - mean.left,
+    turned: expected.turned - mean.turned,
+  };
+}
+
+function chanceAfter({ posterior, zone }: Target, shift: Offset): ChanceRange {
+  return rangeOf(chancesOf(posterior, zone, shift));
 }

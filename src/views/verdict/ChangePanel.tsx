@@ -39,6 +39,7 @@ export function ChangePanel() {
 
 const SAYS: Record<Verdict['kind'], string> = {
   'too early': 'Nothing yet.',
+  'cannot tell': 'Nothing before more runs are logged: what looks like help now may be chance.',
   'leave it': 'Nothing. The options below are for when you have a reason of your own.',
   unstable:
     'Find what the offset follows, under “Over time”. An aim would be gone by the next run.',

@@ -71,7 +71,7 @@ function withThem({ runs, checkpoint, model, route }: VerdictWork): string {
     checkpoint,
     model.zone,
   );
-  const { hits, kind } = verdictOf(all.runs, all.zone, route.goal);
+  const { hits, kind } = verdictOf(all.runs, all.zone, route.goal, all.ticks);
   const them = all.runs.length === runs.length ? 'them' : 'those measured';
   return `With ${them}: ${hits} of ${all.runs.length}, verdict “${kind}”.`;
 }

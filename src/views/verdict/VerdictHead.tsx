@@ -1,4 +1,5 @@
 import { verdictWords } from '../../core/text/sentences.ts';
+import { ChanceBars } from '../../ui/ChanceBars.tsx';
 import { sheetAddress } from '../../ui/sheetAddress.ts';
 import { Picker } from '../../ui/TextField.tsx';
 import styles from './VerdictView.module.css';
@@ -21,6 +22,17 @@ export function VerdictHead() {
       <h1>{words.headline}</h1>
       <VerdictChoice />
       <p>{words.reason}</p>
+      {verdict.now !== null && verdict.aimed !== null && (
+        <ChanceBars
+          goal={route.goal}
+          bars={[
+            { label: 'as it is', range: verdict.now, measured: true },
+            ...(verdict.nextTen === null
+              ? [{ label: 'once aimed', range: verdict.aimed, measured: false }]
+              : [{ label: 'the next ten', range: verdict.nextTen, measured: false }]),
+          ]}
+        />
+      )}
     </div>
   );
 }

@@ -1,13 +1,13 @@
 import type { Verdict } from '../../core/analysis/runs/verdict.ts';
 import { lowerConfidenceBound, furtherHitsToClaim } from '../../core/analysis/runs/claims.ts';
 import { circularErrorProbable } from '../../core/analysis/runs/circularErrorProbable.ts';
-import { percent } from '../../core/text/sentences.ts';
+import { percent, rangeWords } from '../../core/text/sentences.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
 import type { Figure } from '../../ui/Figures.tsx';
 
 /** The figures of a verdict, each with what it is, its formula and its source. */
 export function verdictFigures(verdict: Verdict, goal: number): Figure[] {
-  const { runs, hits, interval, summary, chanceNow, chanceAimed, offsetP } = verdict;
+  const { runs, hits, interval, summary, now, aimed, offsetP, met } = verdict;
   const figures: Figure[] = [
     {
       label: 'Hits',
@@ -33,13 +33,18 @@ export function verdictFigures(verdict: Verdict, goal: number): Figure[] {
     ...figures,
     {
       label: 'Chance to hit, from where they lie',
-      value: percent(chanceNow),
-      why: 'A normal distribution with the mean and the spread of these runs, integrated over the zone and, where the heading counts, over its tolerance. It uses how far inside or outside each run lay, which a count of hits does not.',
+      value: rangeWords(now),
+      why: 'Where the true chance lies with 95 %: the mean and the spread of these runs are drawn again and again from what the runs leave open (Gibbs sampling of a normal in which a few odd runs spread four times as far), and each draw is integrated over the zone and, where the heading counts, over its tolerance. It uses how far inside or outside each run lay, which a count of hits does not.',
     },
     {
-      label: 'The same, if aimed perfectly',
-      value: percent(chanceAimed),
-      why: `The same integral with the mean moved onto the target. If it is below the goal of ${percent(goal)}, aiming alone cannot do it.`,
+      label: 'The same, once aimed',
+      value: rangeWords(aimed),
+      why: `The same with the middle moved onto the target, as well as these runs know it. If it lies below the goal of ${percent(goal)}, aiming alone cannot do it.`,
+    },
+    {
+      label: 'The goal is met as it is',
+      value: `with ${percent(met)}`,
+      why: 'The share of these draws whose chance is at least the goal.',
     },
     {
       label: 'Offset right, far',
@@ -69,7 +74,7 @@ export function verdictFigures(verdict: Verdict, goal: number): Figure[] {
     {
       label: 'Could the offset be chance?',
       value: offsetP < 0.001 ? 'under 1 in 1000' : percent(offsetP),
-      why: 'Hotelling’s test: how often runs with this spread and no offset at all would lie at least this far off. Below 5 % the offset counts as real; above, aiming would chase noise.',
+      why: 'Hotelling’s test: how often runs with this spread and no offset at all would lie at least this far off, in the directions that were measured.',
     },
   ];
 }

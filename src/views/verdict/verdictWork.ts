@@ -10,7 +10,7 @@ import type {
 } from '../../contracts/records.ts';
 import type { AimTarget } from '../../core/analysis/aim/aim.ts';
 import { measuredRuns } from '../../core/analysis/runs/measured.ts';
-import { summarise } from '../../core/analysis/runs/summary.ts';
+import type { OffsetPosterior } from '../../core/analysis/runs/posterior.ts';
 import { FEWEST_RUNS, verdictOf, type Verdict } from '../../core/analysis/runs/verdict.ts';
 import type { FieldModel } from '../../core/field/field.ts';
 import { checkpointsOf, type Checkpoint } from '../../core/route/plan.ts';
@@ -34,6 +34,11 @@ export interface VerdictViewProps {
   titleBlock: TitleBlockProps;
 }
 
+/** Where an aim is for, with what its runs tell. */
+interface JudgedTarget extends AimTarget {
+  posterior: OffsetPosterior;
+}
+
 /** All that the parts of the verdict sheet work with: what is chosen, and what follows from the runs. */
 export interface VerdictWork extends VerdictViewProps {
   store: VerdictStore;
@@ -47,7 +52,7 @@ export interface VerdictWork extends VerdictViewProps {
   verdict: Verdict;
   experiment: Experiment;
   /** What an aim is for: the checkpoint, or all of them, where there are runs enough. */
-  targets: AimTarget[];
+  targets: JudgedTarget[];
   advice: Advice;
 }
 
@@ -68,7 +73,7 @@ export function useCreatedVerdictWork(props: VerdictViewProps): VerdictWork {
     [runs, checkpoint, model],
   );
   const verdict = useMemo(
-    () => verdictOf(measured.runs, measured.zone, route.goal),
+    () => verdictOf(measured.runs, measured.zone, route.goal, measured.ticks),
     [measured, route.goal],
   );
   const experiment = useMemo(
@@ -77,14 +82,14 @@ export function useCreatedVerdictWork(props: VerdictViewProps): VerdictWork {
   );
   const targets = useMemo(
     () =>
-      (together ? checkpoints : [checkpoint]).flatMap((one): AimTarget[] => {
+      (together ? checkpoints : [checkpoint]).flatMap((one): JudgedTarget[] => {
         const of = field.field.models.find(({ id }) => id === one.modelId)!;
         const at = measuredRuns(runs, one, of.zone);
-        if (at.runs.length < FEWEST_RUNS) return [];
-        const summary = summarise(at.runs.map(({ offset }) => offset));
-        return [{ checkpoint: one, zone: at.zone, summary }];
+        const { summary, posterior } = verdictOf(at.runs, at.zone, route.goal, at.ticks);
+        if (at.runs.length < FEWEST_RUNS || summary === null || posterior === null) return [];
+        return [{ checkpoint: one, zone: at.zone, summary, posterior }];
       }),
-    [together, checkpoints, checkpoint, field, runs],
+    [together, checkpoints, checkpoint, field, runs, route.goal],
   );
   const advice = useAdvice(experiment, checkpoint, model.zone, targets, limits);
   return {

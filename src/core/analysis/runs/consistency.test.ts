@@ -145,7 +145,7 @@ describe('the verdict', () => {
   it('aims when the runs lie together beside the target', () => {
     const verdict = verdictOf(measured(scatter(10, -22, 18, 6)), circle(30), goal);
     expect(verdict.kind).toBe('aim');
-    expect(verdict.chanceAimed!).toBeGreaterThan(goal);
+    expect(verdict.aimed!.expected).toBeGreaterThan(goal);
   });
 
   it('tightens when even a perfect aim would not do', () => {

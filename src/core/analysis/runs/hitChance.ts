@@ -2,10 +2,17 @@ import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
 import type { Offset, Zone } from '../../field/field.ts';
 import type { OffsetSpread } from './summary.ts';
 
-/** Slices of the zone along the arrival heading; the error of the sum is below 1e-4. */
-const SLICES = 400;
-/** Steps across a slice when the heading counts too. */
-const STEPS_ACROSS = 48;
+/** Slices of the zone along the arrival heading, and steps across one when the heading counts too. */
+interface Fineness {
+  slices: number;
+  across: number;
+  /** How far the sums go, in standard deviations. */
+  reach: number;
+}
+/** The error of the sum is below 1e-4. */
+const FINE: Fineness = { slices: 400, across: 48, reach: 8 };
+/** The error of the sum is below 0.01: for many draws whose mean is sought. */
+export const COARSE: Fineness = { slices: 20, across: 9, reach: 4.5 };
 /** Spread that reading a ruler to the millimetre puts on any measurement, mm and rad. */
 const RULER_SPREAD = 0.3;
 const PROTRACTOR_SPREAD = 0.003;
@@ -16,8 +23,14 @@ const PROTRACTOR_SPREAD = 0.003;
  *
  * @param mean the mean to assume: the measured one, zero after a perfect aim, or an aim's result
  */
-export function hitChance(zone: Zone, summary: OffsetSpread, mean: Offset): number {
+export function hitChance(
+  zone: Zone,
+  summary: OffsetSpread,
+  mean: Offset,
+  fineness: Fineness = FINE,
+): number {
   const { covariance } = summary;
+  const { slices, reach } = fineness;
   const alongSpread = Math.max(RULER_SPREAD, Math.sqrt(covariance.along));
   // y given x: regression on along, with what is left of the spread.
   const slope = covariance.cross / alongSpread ** 2;
@@ -27,17 +40,18 @@ export function hitChance(zone: Zone, summary: OffsetSpread, mean: Offset): numb
   );
   const heading = headingGivenPlace(zone, summary, mean);
   const [from, to] = alongRange(zone);
-  const low = Math.max(from, mean.along - 8 * alongSpread);
-  const high = Math.min(to, mean.along + 8 * alongSpread);
+  const low = Math.max(from, mean.along - reach * alongSpread);
+  const high = Math.min(to, mean.along + reach * alongSpread);
   if (high <= low) return 0;
-  const width = (high - low) / SLICES;
+  const width = (high - low) / slices;
   let chance = 0;
-  for (let i = 0; i < SLICES; i++) {
+  for (let i = 0; i < slices; i++) {
     const along = low + (i + 0.5) * width;
     const middle = mean.left + slope * (along - mean.along);
     const density = normalDensity((along - mean.along) / alongSpread) / alongSpread;
     for (const [right, left] of crossings(zone, along)) {
-      chance += density * width * acrossChance(along, right, left, middle, leftSpread, heading);
+      chance +=
+        density * width * acrossChance(along, right, left, middle, leftSpread, heading, fineness);
     }
   }
   return Math.min(1, chance);
@@ -79,16 +93,17 @@ function acrossChance(
   middle: number,
   spread: number,
   heading: HeadingChance,
+  { across: steps, reach }: Fineness,
 ): number {
   if (heading === null) {
     return normalCdf((left - middle) / spread, 0, 1) - normalCdf((right - middle) / spread, 0, 1);
   }
-  const low = Math.max(right, middle - 8 * spread);
-  const high = Math.min(left, middle + 8 * spread);
+  const low = Math.max(right, middle - reach * spread);
+  const high = Math.min(left, middle + reach * spread);
   if (high <= low) return 0;
-  const width = (high - low) / STEPS_ACROSS;
+  const width = (high - low) / steps;
   let chance = 0;
-  for (let i = 0; i < STEPS_ACROSS; i++) {
+  for (let i = 0; i < steps; i++) {
     const at = low + (i + 0.5) * width;
     chance += (normalDensity((at - middle) / spread) / spread) * width * heading(along, at);
   }

@@ -1,7 +1,6 @@
-import fCdf from '@stdlib/stats-base-dists-f-cdf';
 import type { Offset } from '../../field/field.ts';
 import { FEWEST_RUNS } from './verdict.ts';
-import type { OffsetSummary } from './summary.ts';
+import { offsetPValue, type OffsetSummary } from './summary.ts';
 
 /** What a revision promised at one checkpoint when it was made. */
 export interface PredictedEffect {
@@ -37,15 +36,14 @@ export function checkPredictedEffect(
   summary: OffsetSummary | null,
 ): EffectCheck {
   if (summary === null || summary.count < FEWEST_RUNS) return { kind: 'too early', p: 1, moved: 0 };
-  const n = summary.count;
-  const x = summary.mean.along - promise.expected.along;
-  const y = summary.mean.left - promise.expected.left;
-  const { along: a, left: b, cross: c } = summary.covariance;
-  const determinant = a * b - c * c;
-  const runs = 1 / (1 / n + 1 / promise.runs);
-  const squared =
-    determinant <= 0 ? Infinity : (runs * (b * x * x - 2 * c * x * y + a * y * y)) / determinant;
-  const p = squared === Infinity ? 0 : 1 - fCdf((squared * (n - 2)) / (2 * (n - 1)), 2, n - 2);
+  const { mean, count } = summary;
+  const away = {
+    along: mean.along - promise.expected.along,
+    left: mean.left - promise.expected.left,
+    turned: 0,
+  };
+  // The mean from which it was promised is not known exactly either.
+  const p = offsetPValue({ ...summary, mean: away }, false, 1 / (1 / count + 1 / promise.runs));
   const planned = {
     along: promise.expected.along - promise.before.along,
     left: promise.expected.left - promise.before.left,

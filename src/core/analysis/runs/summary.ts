@@ -1,4 +1,5 @@
 import fCdf from '@stdlib/stats-base-dists-f-cdf';
+import { Matrix, solve } from 'ml-matrix';
 import type { Offset } from '../../field/field.ts';
 import { fisherQuantile } from '../../mathematics/quantiles.ts';
 
@@ -90,18 +91,40 @@ export function meanEllipse(summary: OffsetSummary, confidence = 0.95): Ellipse 
 }
 
 /**
- * p-value of Hotelling's test that the true mean offset is zero: small when the offset is real and
- * not the chance of a few runs. 1 with fewer than 3 runs.
+ * p-value of Hotelling's test that the true mean offset is zero: small when the offset is real and not the chance
+ * of a few runs. Asked in the directions in which the runs differ at all: an axis that was always typed as 0 was
+ * not measured, and says nothing. 1 with too few runs, or where nothing differs.
+ *
+ * @param heading whether the heading is asked for too
+ * @param weight by how many runs the mean is known; fewer than there are when it is compared with another mean
  */
-export function offsetPValue(summary: OffsetSummary): number {
-  const n = summary.count;
-  if (n < 3) return 1;
-  const { along: a, left: b, cross: c } = summary.covariance;
-  const determinant = a * b - c * c;
-  if (determinant <= 0) return summary.accuracy > 0 ? 0 : 1;
-  const { along: x, left: y } = summary.mean;
-  const squared = (n * (b * x * x - 2 * c * x * y + a * y * y)) / determinant;
-  return 1 - fCdf((squared * (n - 2)) / (2 * (n - 1)), 2, n - 2);
+export function offsetPValue(
+  summary: OffsetSummary,
+  heading = false,
+  weight = summary.count,
+): number {
+  const { count: n, mean, covariance } = summary;
+  const rows = [
+    { value: mean.along, with: [covariance.along, covariance.cross, summary.turnedWithAlong] },
+    { value: mean.left, with: [covariance.cross, covariance.left, summary.turnedWithLeft] },
+    {
+      value: mean.turned,
+      with: [summary.turnedWithAlong, summary.turnedWithLeft, summary.turnedSpread ** 2],
+    },
+  ];
+  const axes = [0, 1, ...(heading ? [2] : [])].filter((axis) => rows[axis]!.with[axis]! > 0);
+  const p = axes.length;
+  if (p === 0 || n <= p) return 1;
+  const deviations = axes.map((axis) => Math.sqrt(rows[axis]!.with[axis]!));
+  // In standard deviations, so that millimetres and radians lie in one range.
+  const scaled = new Matrix(
+    axes.map((i, a) => axes.map((j, b) => rows[i]!.with[j]! / deviations[a]! / deviations[b]!)),
+  );
+  const middle = Matrix.columnVector(axes.map((axis, a) => rows[axis]!.value / deviations[a]!));
+  // Readings that all lie on a line are told apart from it by the ruler's last bit.
+  for (let a = 0; a < p; a++) scaled.set(a, a, scaled.get(a, a) + 1e-12);
+  const squared = weight * middle.transpose().mmul(solve(scaled, middle)).get(0, 0);
+  return 1 - fCdf((squared * (n - p)) / (p * (n - 1)), p, n - p);
 }
 
 function ellipseOf(summary: OffsetSummary, scale: number): Ellipse {

@@ -1,20 +1,22 @@
 import { scores, type Offset, type Zone } from '../../field/field.ts';
-import { hitChance } from './hitChance.ts';
-import { factorEffects, type FactorEffect } from './stability.ts';
-import { offsetPValue, summarise, type OffsetSummary } from './summary.ts';
 import { wilsonInterval, type ChanceInterval } from '../../mathematics/wilson.ts';
+import { chancesOf, rangeOf, type ChanceRange } from './chanceRange.ts';
+import { contradictionOf, type Contradiction } from './contradiction.ts';
+import {
+  middleIsReal,
+  offsetPosterior,
+  usualScale,
+  type OffsetPosterior,
+  type OffsetScale,
+} from './posterior.ts';
+import { resolutionOf } from './resolution.ts';
+import { settledAfter } from './settledAfter.ts';
+import { factorEffects, type FactorEffect } from './stability.ts';
+import type { MeasuredRun, Ticks } from './measuredRun.ts';
+import { offsetPValue, summarise, type OffsetSummary } from './summary.ts';
+import { nextRunsChance } from './trend.ts';
 
-/** A run as the verdict sees it. */
-export interface MeasuredRun {
-  offset: Offset;
-  /** What the people at the table saw; null when they did not say, then the zone decides. */
-  hit: boolean | null;
-  /** Battery at the start, V, and time since the gyro was zeroed, s; null when nobody noted it. */
-  battery?: number | null;
-  sinceZero?: number | null;
-}
-
-type VerdictKind = 'too early' | 'leave it' | 'unstable' | 'aim' | 'tighten';
+type VerdictKind = 'too early' | 'leave it' | 'unstable' | 'aim' | 'tighten' | 'cannot tell';
 
 /** Why the verdict is what it is. */
 type VerdictReason =
@@ -22,27 +24,44 @@ type VerdictReason =
   | 'goal met'
   /** The offset follows something, so its mean says little about the next run. */
   | 'follows'
-  /** Moving the middle would reach the goal, but the offset may be nothing but chance. */
-  | 'offset may be chance'
+  /** What was seen and what was measured do not go together. */
+  | 'contradiction'
   | 'offset'
-  | 'spread';
+  | 'spread'
+  /** The runs so far fit more than one of these. */
+  | 'open';
+
+/** How sure a verdict is that is given at all. */
+type Certainty = 'surely' | 'probably';
 
 export interface Verdict {
   kind: VerdictKind;
   reason: VerdictReason;
+  certainty: Certainty;
   runs: number;
   hits: number;
   /** Where the true chance lies, from the raw count. */
   interval: ChanceInterval;
   /** Null with fewer than two runs. */
   summary: OffsetSummary | null;
-  /** Chance to hit as it is, and with the middle moved onto the target. */
-  chanceNow: number | null;
-  chanceAimed: number | null;
+  posterior: OffsetPosterior | null;
+  /** Chance to hit as it is, and with the middle of the runs moved onto the target; null with fewer than two runs. */
+  now: ChanceRange | null;
+  aimed: ChanceRange | null;
+  /** How likely it is that the goal is met as it is, and that it would be after an aim. */
+  met: number;
+  metAimed: number;
   /** Chance of an offset this large when the true offset is zero. */
   offsetP: number;
   /** What the offset may follow, most likely first; empty with few runs. */
   effects: FactorEffect[];
+  /** Chance to hit of the next ten runs, when the offset follows their order; else null. */
+  nextTen: ChanceRange | null;
+  contradiction: Contradiction | null;
+  /** About how many more runs will settle it; null when it is settled, or nobody drives as many. */
+  settledAfter: number | null;
+  /** The runs that are likely to be odd, by their place in the series. */
+  odd: number[];
 }
 
 /**
@@ -50,50 +69,148 @@ export interface Verdict {
  * Source: W. E. Deming, Out of the Crisis, 1986, chapter 11 (the funnel).
  */
 export const FEWEST_RUNS = 5;
-/** Below this p-value an offset counts as real. */
-const OFFSET_IS_REAL = 0.05;
 /** Below this corrected p-value an offset follows something. */
-export const FOLLOWS_IS_REAL = 0.015;
+export const FOLLOWS_IS_REAL = 0.012;
+/** An offset that chance brings about as rarely as this is real, which an aim needs. */
+const OFFSET_IS_REAL = 0.015;
+/** How likely it must be that a change helps before it is advised; from the second on it is sure. */
+const EVIDENCE = 0.95;
+const SURELY = 0.99;
+const SURELY_REAL = 0.003;
+/** How likely it must be that the goal is met before no question of an aim is asked any more. */
+const MET = 0.8;
+/** A gain below this is none. */
+const GAIN = 0.01;
+/** A run is shown as odd from this chance on. */
+const IS_ODD = 0.5;
+const NOWHERE: Offset = { along: 0, left: 0, turned: 0 };
 
 /**
- * What to change now. Leave it when the goal is met; find the cause first when the offset follows
- * something; aim when moving the middle meets the goal and the offset is more than chance; otherwise
- * tighten.
+ * What to change now, from what the runs tell of the chance to hit (see posterior.ts). First whether the runs are
+ * of one process, then whether the goal is met: leave it, when the expected chance reaches it; aim, when the
+ * offset is real and moving the middle surely helps; tighten, when even an aim surely falls short of it.
+ * Whatever the runs do not show that clearly is “cannot tell”, with the number of runs that would.
  *
  * @param goal wanted chance to hit, 0 to 1
+ * @param ticks runs that were seen and not measured
+ * @param expected how far such runs spread, as a forecast says; the zone's own size says it otherwise
  */
-export function verdictOf(runs: readonly MeasuredRun[], zone: Zone, goal: number): Verdict {
-  const hits = runs.filter((run) => run.hit ?? scores(zone, run.offset)).length;
-  const summary = runs.length >= 2 ? summarise(runs.map((run) => run.offset)) : null;
-  const evidence = {
-    runs: runs.length,
-    hits,
-    interval: wilsonInterval(hits, runs.length),
-    summary,
-    chanceNow: summary && hitChance(zone, summary, summary.mean),
-    chanceAimed: summary && hitChance(zone, summary, { along: 0, left: 0, turned: 0 }),
-    offsetP: summary === null ? 1 : offsetPValue(summary),
-    effects: factorEffects(
-      runs.map(({ offset, battery = null, sinceZero = null }) => ({ offset, battery, sinceZero })),
-    ),
+export function verdictOf(
+  runs: readonly MeasuredRun[],
+  zone: Zone,
+  goal: number,
+  ticks: Ticks = { hits: 0, runs: 0 },
+  expected: OffsetScale = usualScale(zone),
+): Verdict {
+  const hits = ticks.hits + runs.filter((run) => run.hit ?? scores(zone, run.offset)).length;
+  const count = ticks.runs + runs.length;
+  const heading = zone.headingTolerance !== null;
+  const offsets = runs.map((run) => run.offset);
+  const base = { runs: count, hits, interval: wilsonInterval(hits, count) };
+  if (runs.length < 2) return { ...base, ...NOTHING_KNOWN };
+  const summary = summarise(offsets);
+  const posterior = offsetPosterior(
+    runs.map(({ offset, session = null }) => ({ offset, session })),
+    expected,
+    heading,
+    resolutionOf(offsets),
+  );
+  const { middle } = posterior;
+  const chances = chancesOf(posterior, zone, NOWHERE);
+  const aim = { along: -middle.along, left: -middle.left, turned: -middle.turned };
+  const chancesAimed = chancesOf(posterior, zone, aim);
+  // A run that was only seen makes draws likelier in which as many hit.
+  const weights = chances.map((p) => p ** ticks.hits * (1 - p) ** (ticks.runs - ticks.hits));
+  const likely = (holds: (i: number) => boolean) => {
+    const total = weights.reduce((sum, weight) => sum + weight, 0);
+    return weights.reduce((sum, weight, i) => sum + (holds(i) ? weight : 0), 0) / total;
   };
-  return { ...evidence, ...judge(evidence, goal) };
+  const effects = factorEffects(
+    runs.map(({ offset, battery = null, sinceZero = null, session = null }) => ({
+      offset: heading ? offset : { ...offset, turned: 0 },
+      battery,
+      sinceZero,
+      session,
+    })),
+  );
+  const evidence = {
+    ...base,
+    summary,
+    posterior,
+    now: rangeOf(chances, weights),
+    aimed: rangeOf(chancesAimed, weights),
+    met: likely((i) => chances[i]! >= goal),
+    metAimed: likely((i) => chancesAimed[i]! >= goal),
+    offsetP: offsetPValue(summary, heading),
+    effects,
+    nextTen: followsOrder(effects) ? nextRunsChance(offsets, zone, heading) : null,
+    contradiction: contradictionOf(runs, zone, chances),
+    odd: posterior.oddChance.flatMap((chance, i) => (chance > IS_ODD ? [i] : [])),
+  };
+  const judged = judge(evidence, goal, {
+    byChance: middleIsReal(posterior, heading, runs.length),
+    helps: likely((i) => chancesAimed[i]! > chances[i]! + GAIN),
+  });
+  return {
+    ...evidence,
+    ...judged,
+    settledAfter:
+      judged.kind === 'cannot tell' && judged.reason === 'open'
+        ? settledAfter(evidence.now, evidence.aimed, goal, count)
+        : null,
+  };
 }
 
-function judge(
-  evidence: Omit<Verdict, 'kind' | 'reason'>,
-  goal: number,
-): Pick<Verdict, 'kind' | 'reason'> {
-  const { runs, chanceNow, chanceAimed, offsetP, effects } = evidence;
-  if (runs < FEWEST_RUNS || chanceNow === null || chanceAimed === null) {
-    return { kind: 'too early', reason: 'few runs' };
+const NOTHING_KNOWN = {
+  kind: 'too early',
+  reason: 'few runs',
+  certainty: 'surely',
+  summary: null,
+  posterior: null,
+  now: null,
+  aimed: null,
+  met: 0,
+  metAimed: 0,
+  offsetP: 1,
+  effects: [],
+  nextTen: null,
+  contradiction: null,
+  settledAfter: null,
+  odd: [],
+} satisfies Partial<Verdict>;
+
+type Judgement = Pick<Verdict, 'kind' | 'reason' | 'certainty'>;
+type Evidence = Omit<Verdict, keyof Judgement | 'settledAfter'>;
+
+/** What speaks for an aim: how often chance alone would bring the offset about, and how likely moving it helps. */
+interface AimEvidence {
+  byChance: number;
+  helps: number;
+}
+
+function judge(evidence: Evidence, goal: number, aim: AimEvidence): Judgement {
+  const { runs, now, met, metAimed, effects, contradiction } = evidence;
+  const found = (kind: VerdictKind, reason: VerdictReason, surely: boolean): Judgement => ({
+    kind,
+    reason,
+    certainty: surely ? 'surely' : 'probably',
+  });
+  if (runs < FEWEST_RUNS || now === null) return found('too early', 'few runs', true);
+  const follows = Math.min(1, ...effects.map(({ adjustedP }) => adjustedP));
+  if (follows < FOLLOWS_IS_REAL) return found('unstable', 'follows', follows < SURELY_REAL);
+  if (contradiction !== null) return found('cannot tell', 'contradiction', false);
+  if (met < MET && aim.byChance < OFFSET_IS_REAL && aim.helps >= EVIDENCE) {
+    return found('aim', 'offset', aim.byChance < SURELY_REAL && aim.helps >= SURELY);
   }
-  if (chanceNow >= goal) return { kind: 'leave it', reason: 'goal met' };
-  if (effects.some(({ adjustedP }) => adjustedP < FOLLOWS_IS_REAL)) {
-    return { kind: 'unstable', reason: 'follows' };
-  }
-  if (chanceAimed < goal) return { kind: 'tighten', reason: 'spread' };
-  return offsetP < OFFSET_IS_REAL
-    ? { kind: 'aim', reason: 'offset' }
-    : { kind: 'leave it', reason: 'offset may be chance' };
+  const spread = 1 - metAimed;
+  if (spread >= EVIDENCE) return found('tighten', 'spread', spread >= SURELY);
+  if (now.expected >= goal) return found('leave it', 'goal met', met >= EVIDENCE);
+  return found('cannot tell', 'open', false);
+}
+
+function followsOrder(effects: readonly FactorEffect[]): boolean {
+  return effects.some(
+    ({ factor, adjustedP }) =>
+      (factor === 'order' || factor === 'run before') && adjustedP < FOLLOWS_IS_REAL,
+  );
 }

@@ -1,0 +1,40 @@
+import type { ChanceRange } from '../core/analysis/runs/chanceRange.ts';
+import { percent, rangeWords } from '../core/text/sentences.ts';
+import styles from './ChanceBars.module.css';
+
+interface ChanceBarsProps {
+  /** What each chance is of; what is measured is filled, what is expected is an outline. */
+  bars: readonly { label: string; range: ChanceRange; measured: boolean }[];
+  goal: number;
+}
+
+/** Chances as the ranges in which they lie, over one scale from 0 to 100 %, with the goal as a mark across all. */
+export function ChanceBars({ bars, goal }: ChanceBarsProps) {
+  return (
+    <div className={styles['bars']}>
+      {bars.map(({ label, range, measured }) => (
+        <div key={label} className={styles['row']}>
+          <span>{label}</span>
+          <span className={styles['scale']} aria-hidden="true">
+            <i
+              className={styles[measured ? 'measured' : 'expected']}
+              style={{
+                left: `${100 * range.low}%`,
+                width: `${Math.max(0.6, 100 * (range.high - range.low))}%`,
+              }}
+            />
+            <i className={styles['goal']} style={{ left: `${100 * goal}%` }} />
+          </span>
+          <output>{rangeWords(range)}</output>
+        </div>
+      ))}
+      <div className={styles['row']}>
+        <span />
+        <span className={styles['foot']}>
+          <small style={{ left: `${100 * goal}%` }}>goal {percent(goal)}</small>
+        </span>
+        <span />
+      </div>
+    </div>
+  );
+}
