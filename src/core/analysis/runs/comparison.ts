@@ -44,7 +44,7 @@ const MOST_NEEDED = 500;
 /**
  * Compares two sets of offsets by permutation: the runs are dealt out to the two sets again and again,
  * and the share of deals that show as large a difference is the p-value, whatever the distribution.
- * The difference of means is the largest of along, left and heading, each in its own standard error; that
+ * The difference of means is the largest of along, left and, where the zone asks for it, heading, each in its own standard error; that
  * of the spread is the log ratio of the mean distances to the set's own centroid. There the distances
  * are dealt out: a difference of the means would otherwise widen both sets of a deal. The joint value
  * takes the rarer of both and counts how often a deal shows one as rare (min P; Westfall and Young, 1993).
@@ -63,7 +63,9 @@ export function compareRuns(
     throw new RangeError('A comparison needs at least four runs in each set.');
   }
   const summaries: [OffsetSummary, OffsetSummary] = [summarise(first), summarise(second)];
-  const { meanP, spreadP, jointP } = permutationTests(first, second, seed, permutations);
+  // A heading that any zone takes decides nothing.
+  const axes = zone.headingTolerance === null ? AXES.slice(0, 2) : AXES;
+  const { meanP, spreadP, jointP } = permutationTests(first, second, axes, seed, permutations);
   const [before, after] = summaries;
   const chances: [number, number] = [
     hitChance(zone, before, before.mean),
@@ -93,7 +95,7 @@ export function compareRuns(
           ? 'better'
           : 'worse',
     shownBy: !real ? null : meanP <= spreadP ? 'offset' : 'spread',
-    runsNeeded: real ? null : runsNeeded(before, after),
+    runsNeeded: real ? null : runsNeeded(before, after, axes),
   };
 }
 
@@ -106,12 +108,13 @@ interface PermutationValues {
 function permutationTests(
   first: readonly Offset[],
   second: readonly Offset[],
+  axes: readonly Axis[],
   seed: number,
   permutations: number,
 ): PermutationValues {
   const all = [...first, ...second];
   const n = all.length;
-  const columns = AXES.map((axis) => Float64Array.from(all, (offset) => offset[axis]));
+  const columns = axes.map((axis) => Float64Array.from(all, (offset) => offset[axis]));
   const distances = Float64Array.from([...ownDistances(first), ...ownDistances(second)]);
   const draw = uniform(seed);
   const order = Uint32Array.from({ length: n }, (_, i) => i);
@@ -236,11 +239,15 @@ function spreadRatio(
  * Runs that each set still needs to call a difference as large as the one seen in 85 % of cases: the
  * normal approximation for the axis that differs most and for the log ratio of the spreads.
  */
-function runsNeeded(before: OffsetSummary, after: OffsetSummary): number | null {
+function runsNeeded(
+  before: OffsetSummary,
+  after: OffsetSummary,
+  axes: readonly Axis[],
+): number | null {
   const z =
-    normalQuantile(1 - (MEAN_SHARE * DIFFERENCE_IS_REAL) / AXES.length / 2, 0, 1) +
+    normalQuantile(1 - (MEAN_SHARE * DIFFERENCE_IS_REAL) / axes.length / 2, 0, 1) +
     normalQuantile(POWER, 0, 1);
-  const effects = AXES.map((axis) => {
+  const effects = axes.map((axis) => {
     const pooled = Math.sqrt((varianceOf(before, axis) + varianceOf(after, axis)) / 2);
     return pooled === 0 ? 0 : Math.abs(after.mean[axis] - before.mean[axis]) / pooled;
   });

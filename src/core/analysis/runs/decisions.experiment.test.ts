@@ -7,7 +7,6 @@ import {
 } from '../../../../tests/experiments/decisionRates.ts';
 import { POLICIES, practices } from '../../../../tests/experiments/practicePolicies.ts';
 import { mean } from '../../mathematics/sample.ts';
-import { AXES } from './stability.ts';
 import { verdictOf } from './verdict.ts';
 
 describe('the decisions of the verdict', () => {
@@ -18,7 +17,8 @@ describe('the decisions of the verdict', () => {
   });
 
   it('call a shift of 1.2 standard deviations in 20 + 20 runs in at least 85 % of cases', () => {
-    for (const axis of AXES) expect(power(400, axis)).toBeGreaterThanOrEqual(0.85);
+    for (const axis of ['along', 'left'] as const)
+      expect(power(400, axis)).toBeGreaterThanOrEqual(0.85);
   });
 
   it('end a practice of 60 runs with more hits than correcting after every run, or never', () => {
@@ -38,7 +38,7 @@ describe('the decisions of the verdict', () => {
     expect(effects[0]!.axis).toBe('left');
   });
 
-  it('leave alone what meets the goal, whatever it follows', () => {
+  it('leave alone what moves so slowly that the next ten runs hit all the same', () => {
     const runs = stableSeries(4, 20).map((run, i) => ({
       ...run,
       offset: { along: 0.1 * i - 1, left: 0, turned: 0 },

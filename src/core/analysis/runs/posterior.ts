@@ -314,7 +314,7 @@ class Sampler {
       }
       const covariance = inverse(Matrix.add(Matrix.mul(precision, total), apart));
       const pulled = covariance.mmul(precision.mmul(Matrix.columnVector(sum)));
-      const root = new CholeskyDecomposition(covariance).lowerTriangularMatrix;
+      const root = rootOf(covariance);
       const z = Array.from({ length: d }, this.normal);
       for (let j = 0; j < d; j++) shift[j] = pulled.get(j, 0) + dot(root.getRow(j), z);
       for (let i = 0; i < d; i++) {
@@ -361,8 +361,7 @@ class Covariance {
       bartlett.set(i, i, Math.sqrt(2 * gammaOf((freedom - i) / 2, 1)));
       for (let j = 0; j < i; j++) bartlett.set(i, j, draw());
     }
-    const cholesky = new CholeskyDecomposition(total).lowerTriangularMatrix;
-    this.root = cholesky.mmul(inverse(bartlett).transpose());
+    this.root = rootOf(total).mmul(inverse(bartlett).transpose());
     this.covariance = this.root.mmul(this.root.transpose());
     return this.root;
   }
@@ -373,6 +372,12 @@ class Covariance {
       this.scales[j] = 1 / gammaOf((FREEDOM_BEFORE + this.d) / 2, rate);
     }
   }
+}
+
+/** The lower triangle whose product with its transpose is the covariance, whose rounding need not be symmetric. */
+function rootOf(covariance: Matrix): Matrix {
+  const symmetric = Matrix.add(covariance, covariance.transpose()).mul(0.5);
+  return new CholeskyDecomposition(symmetric).lowerTriangularMatrix;
 }
 
 /** Square of the Mahalanobis distance, by the inverse covariance row by row. */

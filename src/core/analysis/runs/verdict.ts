@@ -189,7 +189,7 @@ interface AimEvidence {
 }
 
 function judge(evidence: Evidence, goal: number, aim: AimEvidence): Judgement {
-  const { runs, now, met, metAimed, effects, contradiction } = evidence;
+  const { runs, now, met, metAimed, effects, nextTen, contradiction } = evidence;
   const found = (kind: VerdictKind, reason: VerdictReason, surely: boolean): Judgement => ({
     kind,
     reason,
@@ -197,7 +197,11 @@ function judge(evidence: Evidence, goal: number, aim: AimEvidence): Judgement {
   });
   if (runs < FEWEST_RUNS || now === null) return found('too early', 'few runs', true);
   const follows = Math.min(1, ...effects.map(({ adjustedP }) => adjustedP));
-  if (follows < FOLLOWS_IS_REAL) return found('unstable', 'follows', follows < SURELY_REAL);
+  // What moves so slowly that the next ten runs will hit all the same is left alone.
+  const staysGood = nextTen !== null && nextTen.low >= goal;
+  if (follows < FOLLOWS_IS_REAL && !staysGood) {
+    return found('unstable', 'follows', follows < SURELY_REAL);
+  }
   if (contradiction !== null) return found('cannot tell', 'contradiction', false);
   if (met < MET && aim.byChance < OFFSET_IS_REAL && aim.helps >= EVIDENCE) {
     return found('aim', 'offset', aim.byChance < SURELY_REAL && aim.helps >= SURELY);
