@@ -83,7 +83,7 @@ const door = {
   /** Drift of a recorded gyro at rest, and what it costs on a route. */
   rest(recording: Recording, rightPositive: boolean, against: Against | null): RestAnalysis | null {
     const log = stillLogOf(recording, rightPositive);
-    const rest = log === null ? null : gyroRest(log);
+    const rest = log === null ? null : gyroRest(log, against?.setup.gyro.step ?? 0);
     if (log === null || rest === null) return null;
     return {
       rest,

@@ -49,6 +49,27 @@ describe('the Allan deviation', () => {
     expect(biasInstability).toBeNull();
   });
 
+  it('reads the angle random walk where the curve falls with 1/√τ, and not at 1 s', () => {
+    const walk = 0.0004;
+    for (const noise of [0, 0.0005]) {
+      const draw = normal(3, 1, noise === 0 ? 1 : 2);
+      let angle = 0;
+      const heading = Array.from({ length: 60_000 }, () => {
+        angle += walk * Math.sqrt(0.01) * draw();
+        return angle + noise * draw();
+      });
+      const points = allanDeviation(heading, 0.01);
+      const { randomWalk } = allanFindings(points, 600);
+      expect(randomWalk! / walk).toBeGreaterThan(0.85);
+      expect(randomWalk! / walk).toBeLessThan(1.2);
+      if (noise > 0) {
+        // The noise of the readings themselves rules at 1 s.
+        const atOne = points.find(({ averaged }) => averaged >= 1)!.deviation;
+        expect(atOne / walk).toBeGreaterThan(1.8);
+      }
+    }
+  });
+
   it('says nothing of a log that is too short', () => {
     expect(allanFindings([], 5)).toEqual({
       randomWalk: null,
@@ -106,6 +127,21 @@ describe('a gyro at rest', () => {
     // One whole step in ten seconds: it may be a drift or a touch.
     expect(rest!.step).toBeCloseTo(radians(1), 9);
     expect(rest!.bias.high - rest!.bias.low).toBeGreaterThan(radians(0.08));
+  });
+
+  it('knows no more than its step when its reading never changes', () => {
+    const time = Array.from({ length: 400 }, (_, i) => i / 100);
+    const heading = time.map(() => 0);
+    // A gyro that counts in whole degrees may have moved by nearly one in these four seconds.
+    const { bias } = gyroRest({ time, heading }, radians(1))!;
+    expect(bias.value).toBe(0);
+    expect(degrees(bias.high)).toBeGreaterThan(0.25);
+    expect(driftWithoutRoute(bias)).toBe('cannot tell');
+    // Nothing known of the sensor is no reason to be surer; a fine one is.
+    expect(gyroRest({ time, heading })!.bias.high).toBeCloseTo(bias.high, 9);
+    expect(degrees(gyroRest({ time, heading }, radians(0.01))!.bias.high)).toBeLessThan(0.01);
+    const byHand = gyroRest({ time: [0, 2, 4], heading: [0, 0, 0] }, radians(1))!;
+    expect(byHand.bias.high).toBeGreaterThan(radians(0.25));
   });
 
   it('is told from a handful of readings too, and not from a moment', () => {

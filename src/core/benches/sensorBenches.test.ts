@@ -60,9 +60,34 @@ describe('the range bench', () => {
     expect(units([0, 1, 2])).toEqual([false, false, false]);
     // Of two nobody can say which is the odd one.
     expect(units([0, 40])).toEqual([false, false]);
-    expect(units([0, 0, 4.9])).toEqual([false, false, false]);
-    expect(units([0, 0, 5.1])).toEqual([false, false, true]);
+    // Two that happen to agree do not make a third one odd: units of one kind differ by so much.
+    expect(units([0, 0, 6])).toEqual([false, false, false]);
   });
+
+  it.each([3, 4])(
+    'seldom calls one of %i units odd that is none, and finds one that is',
+    (count) => {
+      for (const spread of [1, 2, 3]) {
+        let [alarms, found] = [0, 0];
+        for (let seed = 0; seed < 400; seed++) {
+          const draw = normal(seed, count, 5);
+          const oddOf = (more: number) =>
+            rangeResult(
+              Array.from({ length: count }, (_, i) => {
+                const offset = spread * draw() + (i === 0 ? more : 0);
+                return TAPES.map((tape) => reading(`u${i}`, tape, tape + offset + 0.6 * draw()));
+              }).flat(),
+              15,
+              false,
+            )!.units.map(({ odd }) => odd);
+          if (oddOf(0).includes(true)) alarms++;
+          if (oddOf(20)[0]) found++;
+        }
+        expect(alarms / 400).toBeLessThan(0.07);
+        expect(found / 400).toBeGreaterThan(0.75);
+      }
+    },
+  );
 
   it('ends the useful range where near and far readings leave the line', () => {
     const bent = [40, 60, ...TAPES, 1000, 1200].map((tape) =>
@@ -176,6 +201,26 @@ describe('the light bench', () => {
     }
     expect(held / 300).toBeGreaterThan(0.9);
     expect(held / 300).toBeLessThanOrEqual(0.99);
+  });
+
+  it.each([
+    [0.02, 0.02],
+    [0.01, 0.03],
+    [0.015, 0.02],
+  ])('knows its threshold as well as it says with spreads of %d and %d', (dark, light) => {
+    const truth = (0.2 * light + 0.7 * dark) / (dark + light);
+    for (const count of [6, 12]) {
+      let held = 0;
+      for (let seed = 0; seed < 500; seed++) {
+        const draw = normal(seed, count, 6);
+        const some = (middle: number, spread: number) =>
+          Array.from({ length: count }, () => middle + spread * draw());
+        const { threshold } = lightResult(samples(some(0.2, dark), some(0.7, light)))!;
+        if (threshold.low <= truth && truth <= threshold.high) held++;
+      }
+      expect(held / 500).toBeGreaterThan(0.92);
+      expect(held / 500).toBeLessThan(0.985);
+    }
   });
 
   it('counts false looks by the normal curve', () => {

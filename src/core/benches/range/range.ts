@@ -4,7 +4,8 @@ import {
   type Estimate,
   type LinearFit,
 } from '../../mathematics/leastSquares.ts';
-import { median, scaledMad } from '../../mathematics/sample.ts';
+import { studentQuantile } from '../../mathematics/quantiles.ts';
+import { mean, median, standardDeviation } from '../../mathematics/sample.ts';
 
 /** One reading of a range sensor against a tape. */
 export interface RangeReading {
@@ -44,8 +45,14 @@ export interface RangeResult {
 
 /** Beyond this angle, rad, a reading is not used for the line. */
 const SQUARE_WITHIN = 0.06;
-/** A unit is odd when its offset lies this many robust spreads from the median, and 5 mm at least. */
-const ODD_SPREADS = 3;
+/**
+ * Units of one kind differ by about this, mm, as far as is known before any is measured, and so surely as if so many
+ * had been: two others that happen to agree do not make a third one odd.
+ */
+const UNITS_DIFFER = 3;
+const UNITS_KNOWN = 4;
+/** A set of units without an odd one is said to have one in so many cases, and never for less than so much, mm. */
+const FALSE_ALARM = 0.05;
 const ODD_AT_LEAST = 5;
 
 /**
@@ -77,14 +84,19 @@ export function rangeResult(
 }
 
 /**
- * Whether a unit is the odd one: it is held against the others alone, since among three units an odd
- * one would widen the very spread that it is judged by. Of two that differ nobody can say which it is.
+ * Whether a unit is the odd one: it is held against the others alone, since among three units an odd one would widen
+ * the very spread that it is judged by. Student's t, with the spread of the others drawn towards what units of one
+ * kind have, and corrected for the number of units. Of two that differ nobody can say which it is.
  */
 function isOdd(offsets: readonly number[], unit: number): boolean {
-  if (offsets.length < 3) return false;
   const others = offsets.filter((_, i) => i !== unit);
-  const allowed = Math.max(ODD_AT_LEAST, ODD_SPREADS * scaledMad(others));
-  return Math.abs(offsets[unit]! - median(others)) > allowed;
+  const n = others.length;
+  if (n < 2) return false;
+  const freedom = UNITS_KNOWN + n - 1;
+  const squares = UNITS_KNOWN * UNITS_DIFFER ** 2 + (n - 1) * standardDeviation(others) ** 2;
+  const error = Math.sqrt((squares / freedom) * (1 + 1 / n));
+  const limit = studentQuantile(1 - FALSE_ALARM / (2 * offsets.length), freedom) * error;
+  return Math.abs(offsets[unit]! - mean(others)) > Math.max(ODD_AT_LEAST, limit);
 }
 
 function unitResult(

@@ -1,3 +1,5 @@
+import { mean } from '../../mathematics/sample.ts';
+
 /** Overlapping Allan deviation of a rate at one averaging time. */
 export interface AllanPoint {
   /** Averaging time, s. */
@@ -7,7 +9,7 @@ export interface AllanPoint {
 }
 
 export interface AllanFindings {
-  /** Angle random walk, rad/√s: the deviation read at 1 s; null when the log is too short for it. */
+  /** Angle random walk, rad/√s: that of the stretch that falls with 1/√τ; null when the curve has none. */
   randomWalk: number | null;
   /** Bias instability, rad/s: the minimum over 0.664; null when the log never reaches the minimum. */
   biasInstability: number | null;
@@ -63,17 +65,35 @@ export function allanFindings(points: readonly AllanPoint[], lasted: number): Al
   const rises =
     lowest !== null && points.at(-1)!.deviation > 1.15 * lowest.deviation && lasted >= 60;
   return {
-    randomWalk: deviationAt(points, 1),
+    randomWalk: angleRandomWalk(points),
     biasInstability: rises ? lowest.deviation / FLICKER : null,
     minimumAt: rises ? lowest.averaged : null,
   };
 }
 
-/** The deviation at an averaging time, straight in logarithms between its neighbours. */
-function deviationAt(points: readonly AllanPoint[], averaged: number): number | null {
-  const later = points.findIndex((point) => point.averaged >= averaged);
-  if (later <= 0) return null;
-  const [a, b] = [points[later - 1]!, points[later]!];
-  const share = Math.log(averaged / a.averaged) / Math.log(b.averaged / a.averaged);
-  return Math.exp(Math.log(a.deviation) + share * (Math.log(b.deviation) - Math.log(a.deviation)));
+/** A stretch of the curve falls with 1/√τ when its slope in logarithms is no farther from −½ than this. */
+const NEAR_HALF = 0.2;
+/** So many decades of averaging times the stretch must have, and the curve is looked at over so many at a time. */
+const SHORTEST_STRETCH = 0.5;
+const LOOK_OVER = 0.4;
+
+/**
+ * Angle random walk from the stretch of the curve that falls with 1/√τ (IEEE Std 952, annex C): σ(τ) = N/√τ. The
+ * deviation at 1 s is N only when that stretch reaches there: at short times the readings' own noise falls with 1/τ,
+ * and at long ones the drift wanders.
+ */
+function angleRandomWalk(points: readonly AllanPoint[]): number | null {
+  const curve = points.map(({ averaged, deviation }) => ({
+    x: Math.log10(averaged),
+    y: Math.log10(deviation),
+  }));
+  const stretch = curve.filter(({ x, y }) => {
+    const end = curve.find((point) => point.x >= x + LOOK_OVER);
+    const slope = end === undefined || !Number.isFinite(y) ? NaN : (end.y - y) / (end.x - x);
+    return Math.abs(slope + 0.5) <= NEAR_HALF;
+  });
+  const [first, last] = [stretch[0], stretch.at(-1)];
+  if (first === undefined || last!.x + LOOK_OVER - first.x < SHORTEST_STRETCH) return null;
+  const level = mean(stretch.map(({ x, y }) => y + x / 2));
+  return 10 ** level;
 }

@@ -57,11 +57,12 @@ const SHORTEST_STILL = 3;
  * integrated rate noise, so neighbouring readings err together. The log is cut into blocks, each gives
  * a slope by least squares, and the blocks' slopes are as good as independent.
  *
+ * @param sensorStep what the sensor is known to count in, rad; 0 when nobody knows
  * @returns null when less than {@link SHORTEST_STILL} of the log is still
  */
-export function gyroRest(log: StillLog): GyroRest | null {
+export function gyroRest(log: StillLog, sensorStep = 0): GyroRest | null {
   const count = log.time.length;
-  if (count < FEWEST) return fewReadings(log);
+  if (count < FEWEST) return fewReadings(log, sensorStep);
   const lasted = log.time[count - 1]! - log.time[0]!;
   const moved = movements(log);
   const still = complement(moved, log.time[0]!, log.time[count - 1]!);
@@ -72,12 +73,10 @@ export function gyroRest(log: StillLog): GyroRest | null {
   if (blocks === null) return null;
   const step = smallestStep(log.heading);
   const noise = Math.sqrt(median(slopes.map(({ residual }) => residual)));
-  // A reading that stays on one step can hide a drift of a part of a step over the whole log; noise of
-  // half a step shakes it free, and is then in the blocks already.
-  const rounding = noise > step / 2 ? 0 : step / Math.sqrt(6) / lasted;
+  const bounded = roundingOf(step, sensorStep, noise, lasted);
   const bias = withStandardError(
     blocks.value,
-    Math.hypot(blocks.standardError, rounding),
+    Math.hypot(blocks.standardError, bounded),
     slopes.length - 1,
   );
   const longest = still.reduce((a, b) => (b.to - b.from > a.to - a.from ? b : a));
@@ -95,11 +94,24 @@ export function gyroRest(log: StillLog): GyroRest | null {
   };
 }
 
+/** What a sensor counts in of which nothing is known and whose reading never changes, rad: whole degrees. */
+const COARSEST_STEP = Math.PI / 180;
+
+/**
+ * How much drift the sensor's step hides, as a standard deviation, rad/s. A reading that never changes may hide any
+ * drift of less than a step over the log; one that changes by single steps, a part of that; noise of half a step
+ * shakes it free, and is then in the blocks already.
+ */
+function roundingOf(step: number, sensorStep: number, noise: number, lasted: number): number {
+  if (step === 0) return (sensorStep > 0 ? sensorStep : COARSEST_STEP) / Math.sqrt(3) / lasted;
+  return noise > step / 2 ? 0 : step / Math.sqrt(6) / lasted;
+}
+
 /** Fewer readings than this were written down by hand: nothing can be said of blocks or movements. */
 const FEWEST = 20;
 
 /** Drift from a handful of readings by one straight line. */
-function fewReadings({ time, heading }: StillLog): GyroRest | null {
+function fewReadings({ time, heading }: StillLog, sensorStep: number): GyroRest | null {
   const times = Array.from(time);
   const headings = Array.from(heading);
   const fit = leastSquares(
@@ -108,13 +120,19 @@ function fewReadings({ time, heading }: StillLog): GyroRest | null {
   );
   const lasted = (times.at(-1) ?? 0) - (times[0] ?? 0);
   if (fit === null || lasted < SHORTEST_STILL) return null;
+  const line = estimateOf(fit, [0, 1]);
+  const step = smallestStep(heading);
+  const error = Math.hypot(
+    line.standardError,
+    roundingOf(step, sensorStep, fit.residualSpread, lasted),
+  );
   return {
-    bias: estimateOf(fit, [0, 1]),
+    bias: withStandardError(line.value, error, fit.degreesOfFreedom),
     moved: [],
     stillFor: lasted,
     lasted,
     samples: times.length,
-    step: smallestStep(heading),
+    step,
     noise: fit.residualSpread,
     allan: [],
     findings: allanFindings([], lasted),

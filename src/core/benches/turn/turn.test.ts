@@ -87,6 +87,28 @@ describe('the turn bench', () => {
     }
   });
 
+  it('leaves the braking alone when the run-on is about nothing', () => {
+    const rate = radians(120);
+    const model = fitTurnModel(
+      [90, 180, 90, 180].map((angle, i) => ({
+        trigger: radians(angle),
+        rate,
+        measured: radians(angle + [0.8, 0.4, 0.2, 0.9][i]!),
+      })),
+    )!;
+    expect(setupValuesFrom(model, STARTING_SETUP, 'spot')).not.toHaveProperty('motor.braking');
+    const several = fitTurnModel(
+      [60, 120, 180, 60, 120, 180].map((degreesPerSecond, i) => ({
+        trigger: radians(90),
+        rate: radians(degreesPerSecond),
+        measured: radians(90 + [0.3, 0.9, 1.1, 0.1, 0.5, 1.4][i]!),
+      })),
+    )!;
+    expect(setupValuesFrom(several, STARTING_SETUP, 'spot')['motor.braking'] ?? 0).toBeLessThan(
+      3 * STARTING_SETUP.motor.braking,
+    );
+  });
+
   it('knows the spread of the loop, and turns that are too short', () => {
     expect(degrees(samplingSpread(radians(180), 0.012))).toBeCloseTo(2.16 / Math.sqrt(12), 9);
     expect(shortestFullTurn(STARTING_SETUP, radians(180), 'spot')).toBeGreaterThan(radians(30));

@@ -162,7 +162,7 @@ function runOnOf(model: TurnModel, rate: number): number {
 
 /**
  * The numbers of a setup that the model changes, by path. With one rate only the delay is taken
- * from the trials and the braking stays as it was; with several rates both are. A slope that may be
+ * from the trials and the braking stays as it was; with several rates both are, when they show it at all. A slope that may be
  * 1 leaves the gyro's scale at 1: the simpler model, until the data refute it.
  */
 export function setupValuesFrom(
@@ -176,7 +176,8 @@ export function setupValuesFrom(
   }
   const perWheel = setup.motor.braking / turnDeceleration(setup, style);
   let delay: number;
-  if (model.delay !== null && model.brakingTerm !== null && model.brakingTerm.value > 0) {
+  // A run-on of about nothing tells no braking, however many times it is measured.
+  if (model.delay !== null && model.brakingTerm !== null && model.brakingTerm.low > 0) {
     delay = model.delay.value;
     values['motor.braking'] = perWheel / (2 * model.brakingTerm.value);
   } else {
@@ -186,8 +187,10 @@ export function setupValuesFrom(
     if (delay < shortest) {
       // Nothing sees a heading faster than half a loop: the braking must be harder than estimated.
       delay = shortest;
-      values['motor.braking'] =
-        (perWheel * rate * rate) / (2 * Math.max(1e-4, estimate.value - rate * shortest));
+      if (estimate.low > rate * shortest) {
+        values['motor.braking'] =
+          (perWheel * rate * rate) / (2 * (estimate.value - rate * shortest));
+      }
     }
   }
   const afterLoop = Math.max(0, delay - setup.program.loopPeriod / 2);
