@@ -72,9 +72,11 @@ export const FEWEST_RUNS = 5;
 /** Below this corrected p-value an offset follows something. */
 export const FOLLOWS_IS_REAL = 0.012;
 /** An offset that chance brings about as rarely as this is real, which an aim needs. */
-const OFFSET_IS_REAL = 0.015;
+const OFFSET_IS_REAL = 0.04;
 /** How likely it must be that a change helps before it is advised; from the second on it is sure. */
 const EVIDENCE = 0.95;
+/** The same of an aim, whose offset must be real besides. */
+const AIM_EVIDENCE = 0.9;
 const SURELY = 0.99;
 const SURELY_REAL = 0.003;
 /** How likely it must be that the goal is met before no question of an aim is asked any more. */
@@ -203,7 +205,7 @@ function judge(evidence: Evidence, goal: number, aim: AimEvidence): Judgement {
     return found('unstable', 'follows', follows < SURELY_REAL);
   }
   if (contradiction !== null) return found('cannot tell', 'contradiction', false);
-  if (met < MET && aim.byChance < OFFSET_IS_REAL && aim.helps >= EVIDENCE) {
+  if (met < MET && aim.byChance < OFFSET_IS_REAL && aim.helps >= AIM_EVIDENCE) {
     return found('aim', 'offset', aim.byChance < SURELY_REAL && aim.helps >= SURELY);
   }
   const spread = 1 - metAimed;
