@@ -150,7 +150,7 @@ export function verdictOf(
     odd: posterior.oddChance.flatMap((chance, i) => (chance > IS_ODD ? [i] : [])),
   };
   const judged = judge(evidence, goal, {
-    byChance: middleIsReal(posterior, heading, runs.length),
+    byChance: offsetByChance(runs, evidence.offsetP, posterior, heading),
     helps: likely((i) => chancesAimed[i]! > chances[i]! + GAIN),
   });
   return {
@@ -183,6 +183,21 @@ const NOTHING_KNOWN = {
 
 type Judgement = Pick<Verdict, 'kind' | 'reason' | 'certainty'>;
 type Evidence = Omit<Verdict, keyof Judgement | 'settledAfter'>;
+
+/**
+ * How often chance alone would bring the offset about. Hotelling's test sees best when the runs lie close together,
+ * the posterior when some are odd; only the latter knows that evenings differ.
+ */
+function offsetByChance(
+  runs: readonly MeasuredRun[],
+  classical: number,
+  posterior: OffsetPosterior,
+  heading: boolean,
+): number {
+  const robust = middleIsReal(posterior, heading, runs.length);
+  const sessions = new Set(runs.map(({ session = null }) => session));
+  return sessions.size > 1 ? robust : Math.min(classical, robust);
+}
 
 /** What speaks for an aim: how often chance alone would bring the offset about, and how likely moving it helps. */
 interface AimEvidence {
