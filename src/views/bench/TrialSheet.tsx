@@ -78,6 +78,11 @@ function TrialReadings<B extends AnyTrialBench, R>(props: PartProps<B, R>) {
               }
         }
       />
+      {definition.slips?.(used).map((question) => (
+        <Notice key={question} tone="fault">
+          {question}
+        </Notice>
+      ))}
       <div className={styles['buttons']}>
         <FileButton
           label="Open a file"

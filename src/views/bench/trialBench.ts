@@ -67,6 +67,8 @@ export interface TrialBench<B extends AnyTrialBench, R> {
   /** What is still missing while there is no result. */
   missing: (bench: B) => string;
   sentence: (shown: Shown<B, R>) => string;
+  /** Questions about readings that look like slips of the pen, counted from the first that counts. */
+  slips?: (bench: B) => string[];
   /** Sentences about what is odd. */
   warnings?: (shown: Shown<B, R>) => string[];
   figures: (shown: Shown<B, R>) => Figure[];

@@ -1,3 +1,4 @@
+import { endSlips } from '../../../core/benches/slips.ts';
 import type { BenchOf } from '../../../core/benches/index.ts';
 import {
   encoderSquare,
@@ -67,6 +68,11 @@ export const squareView: TrialBench<BenchOf<'square'>, Result> = {
     const of = (way: 'left' | 'right') => trials.filter((trial) => trial.way === way).length;
     return `It needs two squares each way round; there are ${of('right')} to the right and ${of('left')} to the left.`;
   },
+  slips: ({ trials, side }) =>
+    endSlips(
+      trials.map(({ way, x, y }) => ({ kind: way, x, y })),
+      side,
+    ),
   sentence: ({ result: { found, before, after }, bench }) => {
     const gain = `${formatNumber(before, 0)} mm off becomes ${formatNumber(after, 0)} mm`;
     if (found.by === 'encoders') {

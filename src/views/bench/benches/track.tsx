@@ -1,3 +1,4 @@
+import { turnSlips } from '../../../core/benches/slips.ts';
 import type { BenchOf } from '../../../core/benches/index.ts';
 import { trackResult, type TrackResult } from '../../../core/benches/track/track.ts';
 import { degrees } from '../../../core/mathematics/angle.ts';
@@ -30,6 +31,13 @@ export const trackView: TrialBench<BenchOf<'track'>, TrackResult> = {
   result: ({ trials, track }) => trackResult(trials, track),
   missing: ({ trials }) =>
     trials.length === 0 ? 'Two turns give a first number.' : 'One more turn is needed.',
+  slips: ({ trials }) =>
+    turnSlips(
+      trials.map(({ told, measured }) => ({
+        asked: Math.abs(told),
+        came: Math.sign(told) * measured,
+      })),
+    ),
   sentence: ({ result, bench }) => {
     const off = degrees(Math.PI / 2) * (result.share.value - 1);
     return bench.track >= result.track.low && bench.track <= result.track.high

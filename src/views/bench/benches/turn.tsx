@@ -1,3 +1,4 @@
+import { turnSlips } from '../../../core/benches/slips.ts';
 import { useState } from 'react';
 import type { BenchOf } from '../../../core/benches/index.ts';
 import { countedReadings } from '../../../core/benches/definition.ts';
@@ -69,6 +70,8 @@ export const turnView: TrialBench<BenchOf<'turn'>, TurnModel> = {
     trials.length === 0
       ? 'Two trials at one angle give a first number.'
       : 'One more trial is needed before a number can be given.',
+  slips: ({ trials }) =>
+    turnSlips(trials.map(({ trigger, measured }) => ({ asked: trigger, came: measured }))),
   sentence: ({ result }) => turnSentence(result),
   warnings: ({ result, bench, setup }) => {
     const short = bench.trials.filter(

@@ -1,3 +1,4 @@
+import { distanceSlips } from '../../../core/benches/slips.ts';
 import type { BenchOf } from '../../../core/benches/index.ts';
 import {
   wheelsResult,
@@ -34,6 +35,8 @@ export const wheelsView: TrialBench<BenchOf<'wheels'>, WheelsResult> = {
   result: (bench) => wheelsResult(bench.trials, bench),
   missing: ({ trials }) =>
     trials.length === 0 ? 'Two straights give a first number.' : 'One more straight is needed.',
+  slips: ({ trials }) =>
+    distanceSlips(trials.map(({ told, ahead }) => ({ told, measured: ahead }))),
   sentence: ({ result, bench }) => {
     const change = result.wheelDiameter.value - bench.wheelDiameter;
     const sure =

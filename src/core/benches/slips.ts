@@ -1,0 +1,93 @@
+import { degrees } from '../mathematics/angle.ts';
+import { formatNumber } from '../mathematics/quantity.ts';
+import { median } from '../mathematics/sample.ts';
+
+/** A turn that is farther off than this, rad, was not turned like that: a quarter. */
+const FAR_TURN = Math.PI / 2;
+const WHOLE_TURN = 2 * Math.PI;
+/** A distance that is off by more than this share is no matter of wheels. */
+const FAR_SHARE = 0.25;
+/** Factors by which units are mixed up: centimetres, metres, inches. */
+const UNIT_FACTORS = [10, 100, 1000, 25.4] as const;
+/** How near to a factor, as a share of it, makes a mix-up of units likely. */
+const NEAR_FACTOR = 0.2;
+/** Ends that differ by less, mm, have no sign of which it could be told that it is wrong. */
+const SIGN_SHOWS = 45;
+
+/**
+ * Turns that look like slips of the pen, as questions to whoever wrote them: a whole turn that was lost or counted
+ * twice, or a turn that is far off. A robot that coasts on adds a few degrees, not a quarter.
+ *
+ * @param turns what was asked and what came of it, rad, without sign
+ */
+export function turnSlips(turns: readonly { asked: number; came: number }[]): string[] {
+  return turns.flatMap(({ asked, came }, i) => {
+    const off = came - asked;
+    if (Math.abs(off) < FAR_TURN) return [];
+    const whole = Math.round(off / WHOLE_TURN);
+    const [was, likely] = [came, came - whole * WHOLE_TURN].map((angle) =>
+      formatNumber(degrees(angle), 0),
+    );
+    return [
+      whole !== 0 && Math.abs(off - whole * WHOLE_TURN) < FAR_TURN
+        ? `Reading ${i + 1} says ${was}°: was a whole turn ${whole > 0 ? 'counted too many' : 'left out'}, and is it ${likely}°?`
+        : `Reading ${i + 1} says ${was}° where ${formatNumber(degrees(asked), 0)}° were asked: is that right?`,
+    ];
+  });
+}
+
+/**
+ * Distances that look like slips of the pen: another unit, or far off.
+ *
+ * @param distances what was told and what was measured, mm, without sign
+ */
+export function distanceSlips(distances: readonly { told: number; measured: number }[]): string[] {
+  return distances.flatMap(({ told, measured }, i) => {
+    const ratio = measured / told;
+    if (Math.abs(ratio - 1) <= FAR_SHARE) return [];
+    const factor = UNIT_FACTORS.find((one) =>
+      [ratio * one, ratio / one].some((fixed) => Math.abs(fixed - 1) <= NEAR_FACTOR),
+    );
+    const says = `Reading ${i + 1} says ${formatNumber(measured, 1)} mm where about ${formatNumber(told, 0)} mm belong`;
+    return [
+      factor === undefined
+        ? `${says}: is that right?`
+        : `${says}: was it read in another unit, and is it ${formatNumber(ratio < 1 ? measured * factor : measured / factor, 1)} mm?`,
+    ];
+  });
+}
+
+/**
+ * Ends that look like slips of the pen: farther away than the robot drove, or on the other side of where all others of
+ * their kind ended.
+ *
+ * @param ends mm ahead and to the left of the start, with their kind
+ * @param farthest mm that no end can be away
+ */
+export function endSlips(
+  ends: readonly { kind: string; x: number; y: number }[],
+  farthest: number,
+): string[] {
+  return ends.flatMap(({ kind, x, y }, i) => {
+    const away = Math.hypot(x, y);
+    if (away > farthest) {
+      return [
+        `Reading ${i + 1} ends ${formatNumber(away / 1000, 1)} m from the start: are these millimetres?`,
+      ];
+    }
+    const others = ends.filter((one, j) => j !== i && one.kind === kind);
+    if (others.length < 3) return [];
+    return (['x', 'y'] as const).flatMap((axis) => {
+      const value = axis === 'x' ? x : y;
+      const middle = median(others.map((one) => one[axis]));
+      const spread = median(others.map((one) => Math.abs(one[axis] - middle)));
+      const [asIs, turned] = [Math.abs(value - middle), Math.abs(-value - middle)];
+      const room = Math.max(SIGN_SHOWS, 6 * spread);
+      return asIs > room && turned < room / 3
+        ? [
+            `Reading ${i + 1} ends on the other side of the rest, ${axis === 'x' ? 'ahead' : 'to the left'}: is the sign of ${formatNumber(value, 0)} mm right?`,
+          ]
+        : [];
+    });
+  });
+}
