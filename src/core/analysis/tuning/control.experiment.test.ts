@@ -4,8 +4,8 @@ import { dampingRatio, naturalFrequency, recommendedEdgeGain } from '../../robot
 import {
   holdDelay,
   natureOfHold,
-  NO_OVERSHOOT,
-  STABILITY_LIMIT,
+  noOvershootGain,
+  stabilityLimit,
 } from '../../robot/headingControl.ts';
 import { loopResponse, responseMetrics, type LoopResponse } from './response.ts';
 import { gainMap, leadMap, recommendedGain } from './stabilityMap.ts';
@@ -55,28 +55,44 @@ function measuredDamping({ times, errors }: LoopResponse): number {
   return decrement / Math.hypot(1, decrement);
 }
 
-describe('the heading hold in the simulation', () => {
-  const setup = pure({ 'gyro.latency': 0.1 });
+describe.each([
+  [0.1, 0.001],
+  [0.05, 0.05],
+  [0.03, 0.1],
+])('the heading hold in the simulation, %d s late with a lag of %d s', (latency, lag) => {
+  const setup = pure({ 'gyro.latency': latency, 'motor.lag': lag });
   const delay = holdDelay(setup, 'gyro');
-  const respond = (gain: number) => loopResponse(setup, { kind: 'gyro', speed: 200, gain }, 6);
+  const respond = (gain: number) => loopResponse(setup, { kind: 'gyro', speed: 200, gain }, 8);
 
-  it('does not overshoot up to K·τ = 1/e, and does beyond, within 5 %', () => {
-    const limit = threshold(0.5, 12, (gain) => responseMetrics(respond(gain)).overshoot < 1e-6);
-    expect(Math.abs((limit * delay) / NO_OVERSHOOT - 1)).toBeLessThan(0.05);
+  it('does not overshoot up to the gain of the formula, and does beyond, within 8 %', () => {
+    const limit = threshold(0.5, 12, (gain) => responseMetrics(respond(gain)).overshoot < 1e-5);
+    expect(Math.abs(limit / noOvershootGain(delay) - 1)).toBeLessThan(0.08);
   });
 
-  it('is stable up to K·τ = π/2, and not beyond, within 5 %', () => {
-    const limit = threshold(2, 40, (gain) => {
+  it('is stable up to the gain of the formula, and not beyond, within 5 %', () => {
+    const limit = threshold(1, 80, (gain) => {
       const { errors, from } = respond(gain);
       return Math.max(...errors.slice(errors.length / 2).map(Math.abs)) < from;
     });
-    expect(Math.abs((limit * delay) / STABILITY_LIMIT - 1)).toBeLessThan(0.05);
+    expect(Math.abs(limit / stabilityLimit(delay) - 1)).toBeLessThan(0.05);
+  });
+});
+
+describe('the heading hold of a robot', () => {
+  const setup = pure({ 'gyro.latency': 0.1 });
+  const delay = holdDelay(setup, 'gyro');
+
+  it('has the limits that are known without lag, and without dead time', () => {
+    expect(noOvershootGain({ dead: 0.2, lag: 0 })).toBeCloseTo(1 / (Math.E * 0.2), 12);
+    expect(noOvershootGain({ dead: 0, lag: 0.2 })).toBeCloseTo(1 / (4 * 0.2), 12);
+    expect(stabilityLimit({ dead: 0.2, lag: 0 })).toBeCloseTo(Math.PI / 2 / 0.2, 9);
+    expect(stabilityLimit({ dead: 0, lag: 0.2 })).toBe(Infinity);
   });
 
   it('is named by the formulas as the simulation does', () => {
-    expect(natureOfHold(0.3 / delay, delay)).toBe('no overshoot');
-    expect(natureOfHold(1 / delay, delay)).toBe('overshoots');
-    expect(natureOfHold(1.6 / delay, delay)).toBe('unstable');
+    expect(natureOfHold(3, delay)).toBe('no overshoot');
+    expect(natureOfHold(10, delay)).toBe('overshoots');
+    expect(natureOfHold(16.5, delay)).toBe('unstable');
   });
 
   it('recommends the quickest gain of a whole robot that does not overshoot by 3 %', () => {
