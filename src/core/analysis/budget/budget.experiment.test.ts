@@ -12,10 +12,10 @@ import { type Move, newMove } from '../../moves/index.ts';
 import type { TurnMove } from '../../moves/turn/move.ts';
 import { forecastPose, forecastRuns, momentAfterMove } from '../../simulation/forecast.ts';
 import { normal, uniform } from '../../mathematics/randomness.ts';
-import { standardDeviation } from '../../mathematics/sample.ts';
+import { mean, standardDeviation } from '../../mathematics/sample.ts';
 import { toField } from '../../mathematics/pose.ts';
 import { budgetOf, sharesOf, toolSpread, type StepModels } from './budget.ts';
-import { firstPassageSpread } from './firstPassage.ts';
+import { firstPassage } from '../../mathematics/firstPassage.ts';
 import { spreadBand } from './spread.ts';
 
 const field = bareField();
@@ -266,15 +266,19 @@ describe('the shares of the spread', () => {
 
 describe('the spread of a stop at the first noisy reading', () => {
   it('is that of the loop without noise, and grows more slowly than the noise', () => {
-    expect(firstPassageSpread(0, 3)).toBeCloseTo(3 / Math.sqrt(12), 9);
+    expect(firstPassage(0, 3).spread).toBeCloseTo(3 / Math.sqrt(12), 9);
     const draw = normal(5);
     const phase = uniform(5, 0, 2);
     const stops = Array.from({ length: 60_000 }, () => {
       for (let place = (-12 + phase()) * 2; ; place += 2)
         if (place + 2.5 * draw() >= 0) return place;
     });
-    expect(firstPassageSpread(2.5, 2) / standardDeviation(stops)).toBeGreaterThan(0.98);
-    expect(firstPassageSpread(2.5, 2) / standardDeviation(stops)).toBeLessThan(1.02);
-    expect(firstPassageSpread(20, 2)).toBeLessThan(20);
+    expect(firstPassage(2.5, 2).spread / standardDeviation(stops)).toBeGreaterThan(0.98);
+    expect(firstPassage(2.5, 2).spread / standardDeviation(stops)).toBeLessThan(1.02);
+    expect(firstPassage(20, 2).spread).toBeLessThan(20);
+    // It stops earlier than half a step late, as these stops do.
+    expect(firstPassage(2.5, 2).mean).toBeLessThan(1 - 0.5);
+    expect(Math.abs(firstPassage(2.5, 2).mean - mean(stops))).toBeLessThan(0.05);
+    expect(firstPassage(0, 3).mean).toBeCloseTo(1.5, 9);
   });
 });

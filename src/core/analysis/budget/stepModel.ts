@@ -8,7 +8,7 @@ import type { ProgramMemory } from '../../program/robot.ts';
 import { Plant, type Perturbation, type StepObserver } from '../../simulation/plant.ts';
 import { ProgramRun } from '../../simulation/program.ts';
 import type { World } from '../../simulation/world.ts';
-import { firstPassageSpread } from './firstPassage.ts';
+import { firstPassage } from '../../mathematics/firstPassage.ts';
 
 /** Where a part of the spread comes from. */
 export type SpreadSource =
@@ -206,7 +206,7 @@ export class StepProbe {
   /** What the noise of a sensor adds to the spread that the loop's looks every `step` mm have anyway, mm. */
   private endSpread({ deviation, everyLook }: EndingNoise, step: number): number {
     if (!everyLook) return deviation;
-    return Math.sqrt(Math.max(0, firstPassageSpread(deviation, step) ** 2 - step ** 2 / 12));
+    return Math.sqrt(Math.max(0, firstPassage(deviation, step).spread ** 2 - step ** 2 / 12));
   }
 
   /** Effect of a stop that comes one second later, to first order. */

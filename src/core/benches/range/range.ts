@@ -4,6 +4,7 @@ import {
   type Estimate,
   type LinearFit,
 } from '../../mathematics/leastSquares.ts';
+import { firstPassage } from '../../mathematics/firstPassage.ts';
 import { studentQuantile } from '../../mathematics/quantiles.ts';
 import { mean, median, standardDeviation } from '../../mathematics/sample.ts';
 
@@ -194,6 +195,8 @@ export interface StoppingDistance {
   runOn: number;
   /** True distance at which the stop must be seen, mm. */
   seenAt: number;
+  /** How much earlier than one without noise it stops on average, mm: a chance reading comes before the mark. */
+  early: number;
   /** The number to compare the reading with, mm or V. */
   trigger: number;
   /** Fastest approach, mm/s, at which n readings still fall into the margin. */
@@ -204,7 +207,8 @@ export interface StoppingDistance {
 const LOOKS_NEEDED = 3;
 
 /**
- * The trigger that stops a robot at a wanted distance: v·τ + v²/(2a) further out, as the unit reads it.
+ * The trigger that stops a robot at a wanted distance: v·τ + v²/(2a) further out, less what the noise of the readings
+ * makes it stop early on average, as the unit reads it.
  *
  * @param speed mm/s
  * @param delay s from the true distance to the brake
@@ -220,9 +224,13 @@ export function stoppingDistance(
   period: number,
 ): StoppingDistance {
   const runOn = speed * delay + speed ** 2 / (2 * braking);
-  const seenAt = wanted + runOn;
+  const step = speed * period;
+  // The delay has half a step in it already, by which the mark is passed without noise.
+  const early = step / 2 - firstPassage(unit.noise, step).mean;
+  const seenAt = wanted + runOn - early;
   return {
     runOn,
+    early,
     seenAt,
     trigger: readingAt(unit, seenAt).value,
     topSpeed: margin / (LOOKS_NEEDED * period),

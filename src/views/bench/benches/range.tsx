@@ -252,6 +252,12 @@ function RangeAnswers({ result, bench, setup }: Shown<BenchOf<'range'>, RangeRes
           stop when it reads less than {trigger}{' '}
           <small>runs on {formatNumber(stop.runOn, 0)} mm</small>
         </output>
+        {stop.early >= 0.5 && (
+          <p className={styles['note']}>
+            Its readings are noisy, so one of them comes early: it stops{' '}
+            {formatNumber(stop.early, 0)} mm before its mark on average. That is in the number.
+          </p>
+        )}
         <p className={styles['note']}>
           At most {formatNumber(stop.topSpeed, 0)} mm/s, or the loop looks fewer than three times
           within {MARGIN} mm. Less than, never equals: that exact reading would be met in{' '}
