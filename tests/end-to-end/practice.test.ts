@@ -102,7 +102,9 @@ describe('a whole practice', () => {
 
   it('is told to aim, and the new revision carries the reason and the promise', async () => {
     await page.goto(`${address}/verdict?route=${route.id}`);
-    await page.getByRole('heading', { level: 1, name: /^Surely aim: approach at move 4/ }).waitFor();
+    await page
+      .getByRole('heading', { level: 1, name: /^Surely aim: approach at move 4/ })
+      .waitFor();
     await page.getByRole('button', { name: 'Show on the card' }).first().click();
     await page.getByRole('button', { name: 'Make revision 2' }).first().click();
     await page.waitForURL(/\/route\?route=/);

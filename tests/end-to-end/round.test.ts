@@ -64,7 +64,9 @@ describe('the round of the work', () => {
 
   it('reads the verdict and makes the next revision from it', async () => {
     await page.goto(`${address}/verdict`);
-    await page.getByRole('heading', { name: /^(Surely|Probably) aim: approach at move 4/ }).waitFor();
+    await page
+      .getByRole('heading', { name: /^(Surely|Probably) aim: approach at move 4/ })
+      .waitFor();
     await page
       .getByRole('button', { name: /^Make revision/ })
       .first()

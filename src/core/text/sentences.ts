@@ -103,17 +103,21 @@ export function verdictWords(
   best: AimOption | null,
   shares: readonly Share<SpreadSource>[],
 ): VerdictWords {
-  const { runs, hits, now, aimed, summary, nextTen, contradiction, certainty } = verdict;
+  const { runs, measured, hits, now, aimed, summary, nextTen, contradiction, certainty } = verdict;
   const tally = `${hits} of ${runs} hit`;
   const wanted = `you want ${percent(goal)}`;
   const sure = certainty === 'surely' ? 'Surely' : 'Probably';
   switch (verdict.reason) {
-    case 'few runs':
+    case 'few runs': {
+      const seen = runs === measured ? '' : ' measured';
       return {
         headline:
-          runs === 0 ? 'No runs yet.' : `Too early: ${runs} ${runs === 1 ? 'run' : 'runs'}.`,
-        reason: `Log ${Math.max(1, FEWEST_RUNS - runs)} more before anything is changed: correcting after single runs makes the spread larger.`,
+          runs === 0
+            ? 'No runs yet.'
+            : `Too early: ${measured} ${measured === 1 ? 'run' : 'runs'}${seen}.`,
+        reason: `${measured < runs ? `${tally}. Measure` : 'Log'} ${FEWEST_RUNS - measured} more before anything is changed: correcting after single runs makes the spread larger.`,
       };
+    }
     case 'goal met':
       return {
         headline: `${sure} good enough: leave it.`,

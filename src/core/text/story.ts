@@ -98,7 +98,7 @@ export function storyOf(source: StorySource): Story {
   const chapters = revisions.map((revision): StoryChapter => {
     const of = runs.filter(({ revisionNumber }) => revisionNumber === revision.number);
     const judged = judgedAt(of);
-    const verdict = verdictOf(judged?.runs ?? [], judged?.zone ?? EMPTY_ZONE, goal);
+    const verdict = verdictOf(judged?.runs ?? [], judged?.zone ?? EMPTY_ZONE, goal, judged?.ticks);
     const promise = revision.promises.find(({ checkpointId }) => checkpointId === checkpoint?.id);
     const check =
       promise === undefined ? null : checkPredictedEffect(promise, verdict.summary).kind;

@@ -34,6 +34,7 @@ const verdict = (changes: Partial<Verdict>): Verdict => ({
   kind: 'leave it',
   reason: 'goal met',
   runs: 10,
+  measured: 10,
   hits: 7,
   interval: { low: 0.4, high: 0.9 },
   summary: summarise([
@@ -67,10 +68,15 @@ const words = (changes: Partial<Verdict>, best: AimOption | null = null) =>
 describe('the verdict in words', () => {
   it('is too early with few runs, and says how many more', () => {
     const early = { kind: 'too early', reason: 'few runs' } as const;
-    expect(words({ ...early, runs: 3 }).headline).toBe('Too early: 3 runs.');
-    expect(words({ ...early, runs: 1 }).headline).toBe('Too early: 1 run.');
-    expect(words({ ...early, runs: 0 }).headline).toBe('No runs yet.');
-    expect(words({ ...early, runs: 3 }).reason).toMatch(/^Log 2 more before anything is changed/);
+    expect(words({ ...early, runs: 3, measured: 3 }).headline).toBe('Too early: 3 runs.');
+    expect(words({ ...early, runs: 1, measured: 1 }).headline).toBe('Too early: 1 run.');
+    expect(words({ ...early, runs: 0, measured: 0 }).headline).toBe('No runs yet.');
+    const seen = words({ ...early, runs: 10, measured: 3 });
+    expect(seen.headline).toBe('Too early: 3 runs measured.');
+    expect(seen.reason).toMatch(/^7 of 10 hit\. Measure 2 more/);
+    expect(words({ ...early, runs: 3, measured: 3 }).reason).toMatch(
+      /^Log 2 more before anything is changed/,
+    );
   });
 
   it('leaves alone what meets the goal, and says how sure that is', () => {

@@ -1,28 +1,10 @@
 import { describe, expect, it } from 'vitest';
+import { storedRun } from '../../../tests/fixtures/run.ts';
 import type { Run } from '../../contracts/records.ts';
 import { withWaiting } from './withWaiting.ts';
 
-const run = (id: string, minute: number, changes: Partial<Run> = {}): Run => ({
-  id,
-  sessionId: 's',
-  revisionId: 'r',
-  setupId: 'u',
-  happenedAt: `2026-11-05T18:0${minute}:00.000Z`,
-  measurements: [],
-  outcomes: [],
-  battery: null,
-  gyroAt: null,
-  jig: null,
-  seconds: null,
-  setAside: null,
-  note: '',
-  deviceAt: null,
-  receivedAt: null,
-  revisionNumber: 1,
-  photo: false,
-  version: 0,
-  ...changes,
-});
+const run = (id: string, minute: number, changes: Partial<Run> = {}): Run =>
+  storedRun({ id, happenedAt: `2026-11-05T18:0${minute}:00.000Z`, version: 0, ...changes });
 const write = (method: 'PUT' | 'PATCH' | 'DELETE', of: Run, refused: string | null = null) => ({
   method,
   runId: of.id,

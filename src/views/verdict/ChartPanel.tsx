@@ -3,36 +3,34 @@ import { FOLLOWS_IS_REAL } from '../../core/analysis/runs/verdict.ts';
 import { outliers, robustDistances } from '../../core/analysis/runs/outliers.ts';
 import { runChart, type ChartSignal } from '../../core/analysis/runs/runChart.ts';
 import { effectWords, factorWords, percent } from '../../core/text/sentences.ts';
-import type { Axis } from '../../core/analysis/runs/stability.ts';
+import { AXES, type Axis } from '../../core/analysis/runs/stability.ts';
+import type { Offset } from '../../core/field/field.ts';
+import { degrees } from '../../core/mathematics/angle.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Plot } from '../../ui/Plot.tsx';
 import table from '../../ui/Table.module.css';
 import { sheetAddress } from '../../ui/sheetAddress.ts';
+import { countedRuns } from './cardRuns.ts';
 import styles from './VerdictView.module.css';
 import { useVerdictWork } from './verdictWork.ts';
+
+/** Each axis as it is shown: right, far and turns to the right are positive, as everywhere on the card. */
+const SHOWN: Record<Axis, { label: string; unit: string; value: (offset: Offset) => number }> = {
+  along: { label: 'far', unit: 'mm', value: ({ along }) => along },
+  left: { label: 'right', unit: 'mm', value: ({ left }) => -left },
+  turned: { label: 'turned right', unit: '°', value: ({ turned }) => -degrees(turned) },
+};
 
 /** The runs in their order: whether they are of one kind, and if not, what they follow. */
 export function ChartPanel() {
   const { runs, checkpoint, measured: at, verdict } = useVerdictWork();
   const measured = at.runs;
-  // The runs that count, with the numbers that they have in the log.
-  const counted = useMemo(
-    () =>
-      runs
-        .map((run, i) => ({ run, number: i + 1 }))
-        .filter(
-          ({ run }) =>
-            run.setAside === null &&
-            run.measurements.some(({ checkpointId }) => checkpointId === checkpoint.id),
-        ),
-    [runs, checkpoint],
-  );
+  const counted = useMemo(() => countedRuns(runs, checkpoint.id), [runs, checkpoint]);
   const [axis, setAxis] = useState<Axis>('along');
-  // Right and far are positive, as everywhere on the card.
   const values = useMemo(
-    () => measured.map(({ offset }) => (axis === 'along' ? offset.along : -offset.left)),
+    () => measured.map(({ offset }) => SHOWN[axis].value(offset)),
     [measured, axis],
   );
   const chart = useMemo(() => runChart(values), [values]);
@@ -59,17 +57,17 @@ export function ChartPanel() {
       <Choice
         label="Offset"
         value={axis}
-        options={[
-          { value: 'along', label: 'far' },
-          { value: 'left', label: 'right' },
-        ]}
+        options={AXES.filter((one) => one !== 'turned' || at.headingJudged).map((value) => ({
+          value,
+          label: SHOWN[value].label,
+        }))}
         onChange={setAxis}
       />
       <div className={styles['chart']}>
         <Plot
           label="Offset of each run with its limits"
           x={{ title: '' }}
-          y={{ title: `${axis === 'along' ? 'far' : 'right'}, mm` }}
+          y={{ title: `${SHOWN[axis].label}, ${SHOWN[axis].unit}` }}
           series={[
             {
               label: 'runs',
@@ -138,7 +136,7 @@ export function ChartPanel() {
                 data-real={effect.adjustedP < FOLLOWS_IS_REAL}
               >
                 <td>
-                  {factorWords(effect.factor)}, {effect.axis === 'along' ? 'far' : 'right'}
+                  {factorWords(effect.factor)}, {SHOWN[effect.axis].label}
                 </td>
                 <td>{effectWords(effect)}</td>
                 <td>{effect.adjustedP < 0.001 ? 'under 0.1 %' : percent(effect.adjustedP)}</td>

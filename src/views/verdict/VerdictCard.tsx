@@ -1,9 +1,10 @@
 import { measuredRuns } from '../../core/analysis/runs/measured.ts';
 import { predictionEllipse } from '../../core/analysis/runs/summary.ts';
 import { verdictOf } from '../../core/analysis/runs/verdict.ts';
+import { rangeWords } from '../../core/text/sentences.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { TargetCard } from '../../ui/targetCard/TargetCard.tsx';
-import { cardRuns } from './cardRuns.ts';
+import { cardRuns, countedRuns } from './cardRuns.ts';
 import styles from './VerdictView.module.css';
 import { useVerdictState, useVerdictWork, type VerdictWork } from './verdictWork.ts';
 
@@ -46,8 +47,28 @@ export function VerdictCard() {
       {!measured.headingJudged && (
         <Notice>Some runs have no heading, so only the place is judged.</Notice>
       )}
+      <OddRuns />
       <SetAside />
     </div>
+  );
+}
+
+/** Runs that lie apart from the others, and what would be said without them. */
+function OddRuns() {
+  const { runs, checkpoint, measured, verdict, route } = useVerdictWork();
+  if (verdict.odd.length === 0) return null;
+  const numbers = countedRuns(runs, checkpoint.id).map(({ number }) => number);
+  const odd = new Set(verdict.odd);
+  const others = measured.runs.filter((_, i) => !odd.has(i));
+  const { kind, now } = verdictOf(others, measured.zone, route.goal, measured.ticks);
+  const which = verdict.odd.map((i) => numbers[i]).join(', ');
+  return (
+    <Notice>
+      {verdict.odd.length === 1 ? `Run ${which} lies` : `Runs ${which} lie`} apart from the others
+      and
+      {verdict.odd.length === 1 ? ' weighs' : ' weigh'} little. Without: {rangeWords(now)} hit,
+      verdict “{kind}”. If something odd happened, set it aside at the Table.
+    </Notice>
   );
 }
 

@@ -19,3 +19,16 @@ export function cardRuns(runs: readonly Run[], checkpointId: string, modelId: st
     ];
   });
 }
+
+/** The runs that count at a checkpoint, with the numbers that they have in the log. */
+export function countedRuns(
+  runs: readonly Run[],
+  checkpointId: string,
+): { run: Run; number: number }[] {
+  return runs
+    .map((run, i) => ({ run, number: i + 1 }))
+    .filter(
+      ({ run }) =>
+        run.setAside === null && run.measurements.some((one) => one.checkpointId === checkpointId),
+    );
+}

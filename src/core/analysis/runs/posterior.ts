@@ -1,10 +1,10 @@
 import fCdf from '@stdlib/stats-base-dists-f-cdf';
 import gamma from '@stdlib/random-base-gamma';
 import { CholeskyDecomposition, inverse, Matrix } from 'ml-matrix';
-import type { Offset, Zone } from '../../field/field.ts';
+import { zoneReach, type Offset, type Zone } from '../../field/field.ts';
 import { standardDeviation } from '../../mathematics/sample.ts';
 import { normal, uniform } from '../../mathematics/randomness.ts';
-import { zoneReach } from '../../field/field.ts';
+import { AXES } from './stability.ts';
 import type { OffsetSpread } from './summary.ts';
 
 /** Standard deviations of offsets, mm and rad. */
@@ -138,8 +138,6 @@ export function middleIsReal(
   const squared = distance(Float64Array.from(inverse(covariance).to1DArray()), target);
   return 1 - fCdf((squared * (runs - d)) / (d * (runs - 1)), d, runs - d);
 }
-
-const AXES = ['along', 'left', 'turned'] as const;
 
 /** Which session each run belongs to, by number; null when all are of one. */
 function sessionsOf(runs: readonly PosteriorRun[]): Int32Array | null {

@@ -3,12 +3,12 @@ import { leastSquares } from '../../mathematics/leastSquares.ts';
 import { normal } from '../../mathematics/randomness.ts';
 import { rangeOf, type ChanceRange } from './chanceRange.ts';
 import { COARSE, hitChance } from './hitChance.ts';
+import { AXES } from './stability.ts';
 
 /** So many of the next runs are judged. */
 const NEXT = 10;
 const DRAWS = 100;
 const SEED = 41;
-const AXES = ['along', 'left', 'turned'] as const;
 
 /**
  * The chance to hit of the next ten runs, when the offset goes on along the straight line that the last ones

@@ -91,6 +91,9 @@ describe('runs that were seen', () => {
     expect(many.expected).toBeGreaterThan(none.expected);
     expect(few.expected).toBeLessThan(none.expected);
     expect(many.high - many.low).toBeLessThan(none.high - none.low);
+    // So many that their likelihood is no number any more.
+    const all = verdictOf(measured, ZONE, GOAL, { hits: 4000, runs: 5000 }).now!;
+    expect(Math.abs(all.expected - 0.8)).toBeLessThan(0.1);
   });
 });
 

@@ -2,13 +2,7 @@ import { scores, type Offset, type Zone } from '../../field/field.ts';
 import { wilsonInterval, type ChanceInterval } from '../../mathematics/wilson.ts';
 import { chancesOf, rangeOf, type ChanceRange } from './chanceRange.ts';
 import { contradictionOf, type Contradiction } from './contradiction.ts';
-import {
-  middleIsReal,
-  offsetPosterior,
-  usualScale,
-  type OffsetPosterior,
-  type OffsetScale,
-} from './posterior.ts';
+import { middleIsReal, offsetPosterior, usualScale, type OffsetPosterior } from './posterior.ts';
 import { resolutionOf } from './resolution.ts';
 import { settledAfter } from './settledAfter.ts';
 import { factorEffects, type FactorEffect } from './stability.ts';
@@ -39,6 +33,8 @@ export interface Verdict {
   reason: VerdictReason;
   certainty: Certainty;
   runs: number;
+  /** Those of them whose place is known. */
+  measured: number;
   hits: number;
   /** Where the true chance lies, from the raw count. */
   interval: ChanceInterval;
@@ -95,25 +91,23 @@ const NOWHERE: Offset = { along: 0, left: 0, turned: 0 };
  *
  * @param goal wanted chance to hit, 0 to 1
  * @param ticks runs that were seen and not measured
- * @param expected how far such runs spread, as a forecast says; the zone's own size says it otherwise
  */
 export function verdictOf(
   runs: readonly MeasuredRun[],
   zone: Zone,
   goal: number,
   ticks: Ticks = { hits: 0, runs: 0 },
-  expected: OffsetScale = usualScale(zone),
 ): Verdict {
   const hits = ticks.hits + runs.filter((run) => run.hit ?? scores(zone, run.offset)).length;
   const count = ticks.runs + runs.length;
   const heading = zone.headingTolerance !== null;
   const offsets = runs.map((run) => run.offset);
-  const base = { runs: count, hits, interval: wilsonInterval(hits, count) };
+  const base = { runs: count, measured: runs.length, hits, interval: wilsonInterval(hits, count) };
   if (runs.length < 2) return { ...base, ...NOTHING_KNOWN };
   const summary = summarise(offsets);
   const posterior = offsetPosterior(
     runs.map(({ offset, session = null }) => ({ offset, session })),
-    expected,
+    usualScale(zone),
     heading,
     resolutionOf(offsets),
   );
@@ -122,7 +116,7 @@ export function verdictOf(
   const aim = { along: -middle.along, left: -middle.left, turned: -middle.turned };
   const chancesAimed = chancesOf(posterior, zone, aim);
   // A run that was only seen makes draws likelier in which as many hit.
-  const weights = chances.map((p) => p ** ticks.hits * (1 - p) ** (ticks.runs - ticks.hits));
+  const weights = weightsBy(ticks, chances);
   const likely = (holds: (i: number) => boolean) => {
     const total = weights.reduce((sum, weight) => sum + weight, 0);
     return weights.reduce((sum, weight, i) => sum + (holds(i) ? weight : 0), 0) / total;
@@ -161,6 +155,16 @@ export function verdictOf(
         ? settledAfter(evidence.now, evidence.aimed, goal, count)
         : null,
   };
+}
+
+/** How likely each chance makes what was seen, over the likeliest: many runs would be too small a number as they are. */
+function weightsBy({ hits, runs }: Ticks, chances: readonly number[]): number[] {
+  const logs = chances.map((chance) => {
+    const p = Math.min(1 - 1e-9, Math.max(1e-9, chance));
+    return hits * Math.log(p) + (runs - hits) * Math.log(1 - p);
+  });
+  const most = logs.reduce((a, b) => Math.max(a, b), -Infinity);
+  return logs.map((log) => Math.exp(log - most));
 }
 
 const NOTHING_KNOWN = {
@@ -206,13 +210,13 @@ interface AimEvidence {
 }
 
 function judge(evidence: Evidence, goal: number, aim: AimEvidence): Judgement {
-  const { runs, now, met, metAimed, effects, nextTen, contradiction } = evidence;
+  const { measured, now, met, metAimed, effects, nextTen, contradiction } = evidence;
   const found = (kind: VerdictKind, reason: VerdictReason, surely: boolean): Judgement => ({
     kind,
     reason,
     certainty: surely ? 'surely' : 'probably',
   });
-  if (runs < FEWEST_RUNS || now === null) return found('too early', 'few runs', true);
+  if (measured < FEWEST_RUNS || now === null) return found('too early', 'few runs', true);
   const follows = Math.min(1, ...effects.map(({ adjustedP }) => adjustedP));
   // What moves so slowly that the next ten runs will hit all the same is left alone.
   const staysGood = nextTen !== null && nextTen.low >= goal;
