@@ -1,5 +1,6 @@
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
+import { RoutePicker } from '../../ui/RoutePicker.tsx';
 import { sheetAddress } from '../../ui/sheetAddress.ts';
 import type { ShownRun } from '../../ui/targetCard/shownRun.ts';
 import { TargetCard } from '../../ui/targetCard/TargetCard.tsx';
@@ -47,12 +48,7 @@ function TableChoice() {
   const { route, routes, sessions, session, store } = useTableWork();
   return (
     <div className={styles['choose']}>
-      <Picker
-        label="Route"
-        value={route.id}
-        options={routes.map(({ id, name }) => ({ value: id, label: name }))}
-        onChange={(id) => location.assign(sheetAddress('/table', { route: id }))}
-      />
+      <RoutePicker route={route} routes={routes} sheet="/table" />
       <Picker
         label="Session"
         value={session?.id ?? ''}

@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import { predictedEffectsOf, type AimOption } from '../../core/analysis/aim/aim.ts';
 import { chancesOf, rangeOf, type ChanceRange } from '../../core/analysis/runs/chanceRange.ts';
 import type { Offset } from '../../core/field/field.ts';
@@ -24,7 +25,11 @@ export function AimOffer({ option, best }: AimOfferProps) {
   const words = option.changes.map((change) =>
     changeWords(change, experiment.plan, experiment.estimated),
   );
-  const promises = predictedEffectsOf(option, targets);
+  const promises = useMemo(() => predictedEffectsOf(option, targets), [option, targets]);
+  const after = useMemo(
+    () => targets.map((target, i) => chanceAfter(target, option.expected[i]!)),
+    [option, targets],
+  );
   const names = targets.map((target) => target.checkpoint.name).join(' and ');
   const reason = `Aim at ${names} after ${verdict.runs} runs of revision ${revision.number}`;
   const make = useNewRevision();
@@ -40,7 +45,7 @@ export function AimOffer({ option, best }: AimOfferProps) {
           },
           {
             label: `Chance to hit${name(i)}`,
-            value: `${rangeWords(chanceAfter(targets[i]!, NOWHERE))} → ${rangeWords(chanceAfter(targets[i]!, shiftOf(targets[i]!, expected)))}`,
+            value: `${rangeWords(targets[i]!.now)} → ${rangeWords(after[i]!)}`,
           },
         ])}
       />
@@ -74,17 +79,15 @@ export function AimOffer({ option, best }: AimOfferProps) {
 
 type Target = ReturnType<typeof useVerdictWork>['targets'][number];
 
-const NOWHERE: Offset = { along: 0, left: 0, turned: 0 };
-
-/** By how much an aim moves the middle of the runs. */
-function shiftOf({ summary: { mean } }: Target, expected: Offset): Offset {
-  return {
+/** The chance to hit when an aim moves the middle of the runs to where it expects them. */
+function chanceAfter(
+  { posterior, zone, summary: { mean } }: Target,
+  expected: Offset,
+): ChanceRange {
+  const shift = {
     along: expected.along - mean.along,
     left: expected.left - mean.left,
     turned: expected.turned - mean.turned,
   };
-}
-
-function chanceAfter({ posterior, zone }: Target, shift: Offset): ChanceRange {
   return rangeOf(chancesOf(posterior, zone, shift));
 }

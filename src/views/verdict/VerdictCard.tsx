@@ -1,12 +1,16 @@
+import { useMemo } from 'react';
+import type { Run } from '../../contracts/records.ts';
 import { measuredRuns } from '../../core/analysis/runs/measured.ts';
 import { predictionEllipse } from '../../core/analysis/runs/summary.ts';
 import { verdictOf } from '../../core/analysis/runs/verdict.ts';
+import type { Zone } from '../../core/field/field.ts';
+import type { Checkpoint } from '../../core/route/plan.ts';
 import { rangeWords } from '../../core/text/sentences.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { TargetCard } from '../../ui/targetCard/TargetCard.tsx';
 import { cardRuns, countedRuns } from './cardRuns.ts';
 import styles from './VerdictView.module.css';
-import { useVerdictState, useVerdictWork, type VerdictWork } from './verdictWork.ts';
+import { useVerdictState, useVerdictWork } from './verdictWork.ts';
 
 /** The runs on the card, where the next ones are expected, and what is not judged. */
 export function VerdictCard() {
@@ -56,11 +60,15 @@ export function VerdictCard() {
 /** Runs that lie apart from the others, and what would be said without them. */
 function OddRuns() {
   const { runs, checkpoint, measured, verdict, route } = useVerdictWork();
-  if (verdict.odd.length === 0) return null;
+  const without = useMemo(() => {
+    if (verdict.odd.length === 0) return null;
+    const odd = new Set(verdict.odd);
+    const others = measured.runs.filter((_, i) => !odd.has(i));
+    return verdictOf(others, measured.zone, route.goal, measured.ticks);
+  }, [measured, verdict, route.goal]);
+  if (without === null) return null;
+  const { kind, now } = without;
   const numbers = countedRuns(runs, checkpoint.id).map(({ number }) => number);
-  const odd = new Set(verdict.odd);
-  const others = measured.runs.filter((_, i) => !odd.has(i));
-  const { kind, now } = verdictOf(others, measured.zone, route.goal, measured.ticks);
   const which = verdict.odd.map((i) => numbers[i]).join(', ');
   return (
     <Notice>
@@ -74,25 +82,32 @@ function OddRuns() {
 
 /** Runs that do not count, why, and what they would change. */
 function SetAside() {
-  const work = useVerdictWork();
-  const aside = work.runs.filter((run) => run.setAside !== null);
+  const { runs, checkpoint, model, route } = useVerdictWork();
+  const aside = runs.filter((run) => run.setAside !== null);
+  const words = useMemo(
+    () =>
+      runs.some((run) => run.setAside !== null)
+        ? withThem(runs, checkpoint, model.zone, route.goal)
+        : '',
+    [runs, checkpoint, model, route.goal],
+  );
   if (aside.length === 0) return null;
   return (
     <Notice tone="fault">
       {aside.length === 1 ? 'One run is' : `${aside.length} runs are`} set aside:{' '}
-      {[...new Set(aside.map((run) => run.setAside))].join(', ')}. {withThem(work)}
+      {[...new Set(aside.map((run) => run.setAside))].join(', ')}. {words}
     </Notice>
   );
 }
 
 /** The count and the verdict with the runs that were set aside, so that both results are at hand. */
-function withThem({ runs, checkpoint, model, route }: VerdictWork): string {
+function withThem(runs: readonly Run[], checkpoint: Checkpoint, zone: Zone, goal: number): string {
   const all = measuredRuns(
     runs.map((run) => ({ ...run, setAside: null })),
     checkpoint,
-    model.zone,
+    zone,
   );
-  const { hits, kind } = verdictOf(all.runs, all.zone, route.goal, all.ticks);
+  const { hits, kind } = verdictOf(all.runs, all.zone, goal, all.ticks);
   const them = all.runs.length === runs.length ? 'them' : 'those measured';
   return `With ${them}: ${hits} of ${all.runs.length}, verdict “${kind}”.`;
 }

@@ -1,5 +1,6 @@
 import { verdictWords } from '../../core/text/sentences.ts';
 import { ChanceBars } from '../../ui/ChanceBars.tsx';
+import { RoutePicker } from '../../ui/RoutePicker.tsx';
 import { sheetAddress } from '../../ui/sheetAddress.ts';
 import { Picker } from '../../ui/TextField.tsx';
 import styles from './VerdictView.module.css';
@@ -41,12 +42,7 @@ function VerdictChoice() {
   const { route, routes, revision, driven, checkpoints, checkpoint, store } = useVerdictWork();
   return (
     <div className={styles['choose']}>
-      <Picker
-        label="Route"
-        value={route.id}
-        options={routes.map(({ id, name }) => ({ value: id, label: name }))}
-        onChange={(id) => location.assign(sheetAddress('/verdict', { route: id }))}
-      />
+      <RoutePicker route={route} routes={routes} sheet="/verdict" />
       <Picker
         label="Revision"
         value={String(revision.number)}

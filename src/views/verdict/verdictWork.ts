@@ -1,5 +1,6 @@
 import { createContext, useContext, useMemo, useState } from 'react';
 import { useStore } from 'zustand';
+import { useShallow } from 'zustand/react/shallow';
 import type {
   FieldRecord,
   Robot,
@@ -11,7 +12,8 @@ import type {
 import type { AimTarget } from '../../core/analysis/aim/aim.ts';
 import { measuredRuns } from '../../core/analysis/runs/measured.ts';
 import type { OffsetPosterior } from '../../core/analysis/runs/posterior.ts';
-import { FEWEST_RUNS, verdictOf, type Verdict } from '../../core/analysis/runs/verdict.ts';
+import type { ChanceRange } from '../../core/analysis/runs/chanceRange.ts';
+import { verdictOf, type Verdict } from '../../core/analysis/runs/verdict.ts';
 import type { FieldModel } from '../../core/field/field.ts';
 import { checkpointsOf, type Checkpoint } from '../../core/route/plan.ts';
 import type { Experiment } from '../../core/simulation/run.ts';
@@ -37,6 +39,8 @@ export interface VerdictViewProps {
 /** Where an aim is for, with what its runs tell. */
 interface JudgedTarget extends AimTarget {
   posterior: OffsetPosterior;
+  /** Chance to hit as it is. */
+  now: ChanceRange;
 }
 
 /** All that the parts of the verdict sheet work with: what is chosen, and what follows from the runs. */
@@ -64,7 +68,10 @@ export function useCreatedVerdictWork(props: VerdictViewProps): VerdictWork {
   const [runs] = useState(() => pageData<Run[]>('runs'));
   const checkpoints = useMemo(() => checkpointsOf(plan), [plan]);
   const [store] = useState(() => createVerdictStore(checkpoints.at(-1)!.id));
-  const { checkpointId, together, limits } = useStore(store.state);
+  const { checkpointId, together, limits } = useStore(
+    store.state,
+    useShallow(({ checkpointId, together, limits }) => ({ checkpointId, together, limits })),
+  );
   const checkpoint = checkpoints.find(({ id }) => id === checkpointId)!;
   const model = field.field.models.find(({ id }) => id === checkpoint.modelId)!;
 
@@ -83,13 +90,17 @@ export function useCreatedVerdictWork(props: VerdictViewProps): VerdictWork {
   const targets = useMemo(
     () =>
       (together ? checkpoints : [checkpoint]).flatMap((one): JudgedTarget[] => {
-        const of = field.field.models.find(({ id }) => id === one.modelId)!;
-        const at = measuredRuns(runs, one, of.zone);
-        const { summary, posterior } = verdictOf(at.runs, at.zone, route.goal, at.ticks);
-        if (at.runs.length < FEWEST_RUNS || summary === null || posterior === null) return [];
-        return [{ checkpoint: one, zone: at.zone, summary, posterior }];
+        const { zone } = field.field.models.find(({ id }) => id === one.modelId)!;
+        const at = one === checkpoint ? measured : measuredRuns(runs, one, zone);
+        const judged =
+          one === checkpoint ? verdict : verdictOf(at.runs, at.zone, route.goal, at.ticks);
+        const { summary, posterior, now } = judged;
+        if (judged.kind === 'too early' || summary === null || posterior === null || now === null) {
+          return [];
+        }
+        return [{ checkpoint: one, zone: at.zone, summary, posterior, now }];
       }),
-    [together, checkpoints, checkpoint, field, runs, route.goal],
+    [together, checkpoints, checkpoint, field, runs, route.goal, measured, verdict],
   );
   const advice = useAdvice(experiment, checkpoint, model.zone, targets, limits);
   return {
