@@ -8,30 +8,33 @@ const turn = (asked: number, came: number) => ({ asked: radians(asked), came: ra
 describe('slips of the pen', () => {
   it('are a whole turn that was lost or counted twice', () => {
     expect(turnSlips([turn(90, 98), turn(360, 4), turn(90, 455)])).toEqual([
-      'Reading 2 says 4°: was a whole turn left out, and is it 364°?',
-      'Reading 3 says 455°: was a whole turn counted too many, and is it 95°?',
+      { reading: 1, question: 'says 4°: was a whole turn left out, and is it 364°?' },
+      { reading: 2, question: 'says 455°: was a whole turn counted too many, and is it 95°?' },
     ]);
     expect(turnSlips([turn(90, 190)])).toEqual([
-      'Reading 1 says 190° where 90° were asked: is that right?',
+      { reading: 0, question: 'says 190° where 90° were asked: is that right?' },
     ]);
   });
 
   it('are another unit, or a distance far off', () => {
     expect(distanceSlips([{ told: 600, measured: 640 }])).toEqual([]);
-    expect(distanceSlips([{ told: 600, measured: 59.2 }])[0]).toMatch(
+    expect(distanceSlips([{ told: 600, measured: 59.2 }])[0]!.question).toMatch(
       /another unit, and is it 592 mm/,
     );
-    expect(distanceSlips([{ told: 600, measured: 23.5 }])[0]).toMatch(/is it 596.9 mm/);
-    expect(distanceSlips([{ told: 600, measured: 400 }])[0]).toMatch(/is that right/);
+    expect(distanceSlips([{ told: 600, measured: 23.5 }])[0]!.question).toMatch(/is it 596.9 mm/);
+    expect(distanceSlips([{ told: 600, measured: 400 }])[0]!.question).toMatch(/is that right/);
   });
 
   it('are an end metres away, and one with a wrong sign', () => {
     const ends = [40, 44, 38, 41, -42].map((y) => ({ kind: 'left', x: 40, y }));
     expect(endSlips(ends, 1000)).toEqual([
-      'Reading 5 ends on the other side of the rest, to the left: is the sign of −42 mm right?',
+      {
+        reading: 4,
+        question: 'ends on the other side of the rest, to the left: is the sign of −42 mm right?',
+      },
     ]);
-    const [question] = endSlips([{ kind: 'left', x: 4100, y: 0 }], 1000);
-    expect(question).toBe('Reading 1 ends 4.1 m from the start: are these millimetres?');
+    const [slip] = endSlips([{ kind: 'left', x: 4100, y: 0 }], 1000);
+    expect(slip!.question).toBe('ends 4.1 m from the start: are these millimetres?');
   });
 
   it('are none in what an honest robot does (200 series)', () => {

@@ -2,6 +2,13 @@ import { degrees } from '../mathematics/angle.ts';
 import { formatNumber } from '../mathematics/quantity.ts';
 import { median } from '../mathematics/sample.ts';
 
+/** A reading that looks like a slip of the pen, and what to ask whoever wrote it: words that follow its number. */
+export interface Slip {
+  /** Place among the readings that were looked at. */
+  reading: number;
+  question: string;
+}
+
 /** A turn that is farther off than this, rad, was not turned like that: a quarter. */
 const FAR_TURN = Math.PI / 2;
 const WHOLE_TURN = 2 * Math.PI;
@@ -20,19 +27,19 @@ const SIGN_SHOWS = 45;
  *
  * @param turns what was asked and what came of it, rad, without sign
  */
-export function turnSlips(turns: readonly { asked: number; came: number }[]): string[] {
-  return turns.flatMap(({ asked, came }, i) => {
+export function turnSlips(turns: readonly { asked: number; came: number }[]): Slip[] {
+  return turns.flatMap(({ asked, came }, reading) => {
     const off = came - asked;
     if (Math.abs(off) < FAR_TURN) return [];
     const whole = Math.round(off / WHOLE_TURN);
     const [was, likely] = [came, came - whole * WHOLE_TURN].map((angle) =>
       formatNumber(degrees(angle), 0),
     );
-    return [
+    const question =
       whole !== 0 && Math.abs(off - whole * WHOLE_TURN) < FAR_TURN
-        ? `Reading ${i + 1} says ${was}°: was a whole turn ${whole > 0 ? 'counted too many' : 'left out'}, and is it ${likely}°?`
-        : `Reading ${i + 1} says ${was}° where ${formatNumber(degrees(asked), 0)}° were asked: is that right?`,
-    ];
+        ? `says ${was}°: was a whole turn ${whole > 0 ? 'counted too many' : 'left out'}, and is it ${likely}°?`
+        : `says ${was}° where ${formatNumber(degrees(asked), 0)}° were asked: is that right?`;
+    return [{ reading, question }];
   });
 }
 
@@ -41,19 +48,19 @@ export function turnSlips(turns: readonly { asked: number; came: number }[]): st
  *
  * @param distances what was told and what was measured, mm, without sign
  */
-export function distanceSlips(distances: readonly { told: number; measured: number }[]): string[] {
-  return distances.flatMap(({ told, measured }, i) => {
+export function distanceSlips(distances: readonly { told: number; measured: number }[]): Slip[] {
+  return distances.flatMap(({ told, measured }, reading) => {
     const ratio = measured / told;
     if (Math.abs(ratio - 1) <= FAR_SHARE) return [];
     const factor = UNIT_FACTORS.find((one) =>
       [ratio * one, ratio / one].some((fixed) => Math.abs(fixed - 1) <= NEAR_FACTOR),
     );
-    const says = `Reading ${i + 1} says ${formatNumber(measured, 1)} mm where about ${formatNumber(told, 0)} mm belong`;
-    return [
+    const says = `says ${formatNumber(measured, 1)} mm where about ${formatNumber(told, 0)} mm belong`;
+    const question =
       factor === undefined
         ? `${says}: is that right?`
-        : `${says}: was it read in another unit, and is it ${formatNumber(ratio < 1 ? measured * factor : measured / factor, 1)} mm?`,
-    ];
+        : `${says}: was it read in another unit, and is it ${formatNumber(ratio < 1 ? measured * factor : measured / factor, 1)} mm?`;
+    return [{ reading, question }];
   });
 }
 
@@ -67,15 +74,14 @@ export function distanceSlips(distances: readonly { told: number; measured: numb
 export function endSlips(
   ends: readonly { kind: string; x: number; y: number }[],
   farthest: number,
-): string[] {
-  return ends.flatMap(({ kind, x, y }, i) => {
+): Slip[] {
+  return ends.flatMap(({ kind, x, y }, reading) => {
     const away = Math.hypot(x, y);
     if (away > farthest) {
-      return [
-        `Reading ${i + 1} ends ${formatNumber(away / 1000, 1)} m from the start: are these millimetres?`,
-      ];
+      const metres = formatNumber(away / 1000, 1);
+      return [{ reading, question: `ends ${metres} m from the start: are these millimetres?` }];
     }
-    const others = ends.filter((one, j) => j !== i && one.kind === kind);
+    const others = ends.filter((one, j) => j !== reading && one.kind === kind);
     if (others.length < 3) return [];
     return (['x', 'y'] as const).flatMap((axis) => {
       const value = axis === 'x' ? x : y;
@@ -83,11 +89,10 @@ export function endSlips(
       const spread = median(others.map((one) => Math.abs(one[axis] - middle)));
       const [asIs, turned] = [Math.abs(value - middle), Math.abs(-value - middle)];
       const room = Math.max(SIGN_SHOWS, 6 * spread);
-      return asIs > room && turned < room / 3
-        ? [
-            `Reading ${i + 1} ends on the other side of the rest, ${axis === 'x' ? 'ahead' : 'to the left'}: is the sign of ${formatNumber(value, 0)} mm right?`,
-          ]
-        : [];
+      if (asIs <= room || turned >= room / 3) return [];
+      const side = axis === 'x' ? 'ahead' : 'to the left';
+      const question = `ends on the other side of the rest, ${side}: is the sign of ${formatNumber(value, 0)} mm right?`;
+      return [{ reading, question }];
     });
   });
 }

@@ -78,7 +78,7 @@ function TrialReadings<B extends AnyTrialBench, R>(props: PartProps<B, R>) {
               }
         }
       />
-      {definition.slips?.(used).map((question) => (
+      {work.slips.map((question) => (
         <Notice key={question} tone="fault">
           {question}
         </Notice>

@@ -1,3 +1,4 @@
+import type { Slip } from '../../core/benches/slips.ts';
 import type { ReactNode } from 'react';
 import type { Bench } from '../../core/benches/index.ts';
 import type { ReadingColumn } from '../../core/formats/readingsTable.ts';
@@ -67,8 +68,8 @@ export interface TrialBench<B extends AnyTrialBench, R> {
   /** What is still missing while there is no result. */
   missing: (bench: B) => string;
   sentence: (shown: Shown<B, R>) => string;
-  /** Questions about readings that look like slips of the pen, counted from the first that counts. */
-  slips?: (bench: B) => string[];
+  /** What to ask about readings that look like slips of the pen, of a bench with those that count. */
+  slips?: (bench: B) => Slip[];
   /** Sentences about what is odd. */
   warnings?: (shown: Shown<B, R>) => string[];
   figures: (shown: Shown<B, R>) => Figure[];

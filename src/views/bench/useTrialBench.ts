@@ -53,6 +53,13 @@ export function useTrialBench<B extends AnyTrialBench, R>(props: TrialSheetProps
   );
   const whole: B = { ...bench, trials };
   const used: B = { ...bench, trials: countedReadings<Trial<B>>(trials) };
+  /** The numbers that the readings which count have in the table. */
+  const numbers = rows.flatMap((row, i) =>
+    row.struck !== null || readRow(row, columns) === null ? [] : [i + 1],
+  );
+  const slips = (definition.slips?.(used) ?? []).map(
+    ({ reading, question }) => `Reading ${numbers[reading]} ${question}`,
+  );
   const result = definition.result(used, setup);
   const shown: Shown<B, R> | null =
     result === null ? null : { result, bench: used, setup, routes: props.routes };
@@ -100,6 +107,8 @@ export function useTrialBench<B extends AnyTrialBench, R>(props: TrialSheetProps
     records,
     /** The bench with the readings that count, and what they say; null while they say nothing. */
     used,
+    /** Questions about readings that look like slips of the pen. */
+    slips,
     shown,
     values,
     takeText,
