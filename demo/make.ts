@@ -13,7 +13,9 @@ import {
   type RunRow,
 } from '../src/core/formats/files.ts';
 import { writeRunsTable } from '../src/core/formats/tables/runsTable.ts';
-import { fitTurnModel, setupValuesFrom } from '../src/core/benches/turn/turn.ts';
+import { fitTurnModel, turnFindings } from '../src/core/benches/turn/turn.ts';
+import type { Sources } from '../src/core/robot/sources.ts';
+import { withFindings } from '../src/core/robot/finding.ts';
 import { aimOptions, predictedEffectsOf } from '../src/core/analysis/aim/aim.ts';
 import { toolPose } from '../src/core/robot/toolPose.ts';
 import { summarise } from '../src/core/analysis/runs/summary.ts';
@@ -302,10 +304,8 @@ function aimed(plan: RoutePlan, estimated: RobotParameters, runs: RunRow[], chec
 
 function make(): Record<string, string> {
   const trials = trialsOfFirstEvening();
-  const estimated = withSetupValues(
-    BELIEVED,
-    setupValuesFrom(fitTurnModel(trials)!, BELIEVED, 'spot'),
-  );
+  const measured = afterTurnBench(trials);
+  const estimated = measured.setup;
   const [first, second, third] = EVENINGS as [Practice, Practice, Practice];
   const route = 'Sluice, then Tide Gauge';
   // The hub was touched while it booted: the gyro drifts all evening.
@@ -371,7 +371,7 @@ function make(): Record<string, string> {
   return {
     'robot.json': writeJsonFile(
       robot(
-        estimated,
+        measured,
         trials,
         benchRecords({ estimated, truth: TRUTH, plan: better, field: FIELD, route, identifier }, 2),
       ),
@@ -440,28 +440,30 @@ function make(): Record<string, string> {
   };
 }
 
+/** What a ruler gave. */
+const TYPED: Sources = Object.fromEntries(
+  [
+    'body.ahead',
+    'body.behind',
+    'body.width',
+    'body.toolX',
+    'drive.wheelDiameter',
+    'drive.track',
+    'range.x',
+  ].map((path) => [path, { kind: 'typed' as const }]),
+);
+
+/** The setup by the turn trials of the first evening. */
+function afterTurnBench(trials: ReturnType<typeof trialsOfFirstEvening>) {
+  const findings = turnFindings(fitTurnModel(trials)!, BELIEVED, 'spot');
+  return withFindings(BELIEVED, TYPED, findings, { kind: 'bench', record: 1 });
+}
+
 function robot(
-  estimated: RobotParameters,
+  measured: ReturnType<typeof afterTurnBench>,
   trials: ReturnType<typeof trialsOfFirstEvening>,
   benches: ReturnType<typeof benchRecords>,
 ): RobotFile {
-  const typed = Object.fromEntries(
-    [
-      'body.ahead',
-      'body.behind',
-      'body.width',
-      'body.toolX',
-      'drive.wheelDiameter',
-      'drive.track',
-      'range.x',
-    ].map((path) => [path, { kind: 'typed' as const }]),
-  );
-  const benched = Object.fromEntries(
-    Object.keys(setupValuesFrom(fitTurnModel(trials)!, BELIEVED, 'spot')).map((path) => [
-      path,
-      { kind: 'bench' as const, record: 1 },
-    ]),
-  );
   return {
     corvat: 'robot',
     version: 1,
@@ -472,14 +474,13 @@ function robot(
         reason: 'Measured with a ruler',
         createdAt: '2026-11-05T17:30:00.000Z',
         setup: BELIEVED,
-        sources: typed,
+        sources: TYPED,
       },
       {
         number: 2,
         reason: 'Turn bench, record 1',
         createdAt: '2026-11-05T18:05:00.000Z',
-        setup: estimated,
-        sources: { ...typed, ...benched },
+        ...measured,
       },
     ],
     benchRecords: [

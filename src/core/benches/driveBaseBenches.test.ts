@@ -13,7 +13,7 @@ import {
   type SquareTrial,
 } from './square/square.ts';
 import { trackResult } from './track/track.ts';
-import { arcLength, ratioOfCurvature, wheelsResult, wheelsSetupValues } from './wheels/wheels.ts';
+import { arcLength, ratioOfCurvature, wheelsResult, wheelsFindings } from './wheels/wheels.ts';
 
 const WAYS = ['right', 'left'] as const;
 const { drive } = STARTING_SETUP;
@@ -56,7 +56,7 @@ describe('the wheels bench', () => {
   it('needs two straights, and names what it changes in a setup', () => {
     const one = { told: 500, ahead: 505, left: 2 };
     expect(wheelsResult([one], drive)).toBeNull();
-    const values = wheelsSetupValues(wheelsResult([one, { ...one, ahead: 503 }], drive)!);
+    const values = wheelsFindings(wheelsResult([one, { ...one, ahead: 503 }], drive)!);
     expect(Object.keys(values)).toEqual(['drive.wheelDiameter', 'ground.slip', 'drive.wheelRatio']);
   });
 });

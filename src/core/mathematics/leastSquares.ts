@@ -25,9 +25,10 @@ export interface Estimate {
  *
  * @param rows the design matrix, one row an observation
  * @param values one a row
+ * @param step in what steps they were read, in which a difference may hide even when all residuals are 0
  * @returns null when the rows do not determine the coefficients, or leave no degree of freedom
  */
-export function leastSquares(rows: number[][], values: number[]): LinearFit | null {
+export function leastSquares(rows: number[][], values: number[], step = 0): LinearFit | null {
   const columns = rows[0]?.length ?? 0;
   const degreesOfFreedom = rows.length - columns;
   if (columns === 0 || degreesOfFreedom < 1) return null;
@@ -46,8 +47,9 @@ export function leastSquares(rows: number[][], values: number[]): LinearFit | nu
   const coefficients = scales.map((scale, i) => solution.get(i, 0) / scale);
   const residuals = values.map((value, i) => value - dot(rows[i]!, coefficients));
   const variance = dot(residuals, residuals) / degreesOfFreedom;
+  const uncertain = Math.max(variance, step ** 2 / 12);
   const covariance = scales.map((si, i) =>
-    scales.map((sj, j) => (variance * information.get(i, j)) / (si * sj)),
+    scales.map((sj, j) => (uncertain * information.get(i, j)) / (si * sj)),
   );
   return { coefficients, covariance, residualSpread: Math.sqrt(variance), degreesOfFreedom };
 }

@@ -1,6 +1,25 @@
 import { z } from 'zod';
 import type { QuantityKind } from '../mathematics/quantity.ts';
 
+/** How far a number that nobody measured on a bench may be from the truth: one standard deviation. */
+export interface Unsure {
+  /** Of a starting value: what robots of this kind have. Of a typed one: what a ruler or a data sheet leaves open. */
+  start: number;
+  typed: number;
+  /** Whether these are shares of the value, as for spreads, of which nobody knows more than the order of size. */
+  share: boolean;
+}
+
+/** In the number's own unit. */
+export function amount(start: number, typed: number): Unsure {
+  return { start, typed, share: false };
+}
+
+/** As shares of the number. */
+export function share(start: number, typed: number): Unsure {
+  return { start, typed, share: true };
+}
+
 /** A number of the robot: all that is known of it beside its value. */
 export interface NumberEntry {
   /** In coach's words, and how it is shown. */
@@ -10,6 +29,8 @@ export interface NumberEntry {
   /** The value of a new robot. */
   start: number;
   limits: z.ZodType<number>;
+  /** Null of what is known exactly, or chosen. */
+  unsure: Unsure | null;
   /** Whether setups may lack it, because they are from before it was known. */
   later: boolean;
 }
@@ -33,9 +54,13 @@ export function number(
   kind: QuantityKind,
   start: number,
   limits: z.ZodType<number>,
-  { digits = 1, later = false }: { digits?: number; later?: boolean } = {},
+  {
+    digits = 1,
+    later = false,
+    unsure = null,
+  }: { digits?: number; later?: boolean; unsure?: Unsure | null } = {},
 ): NumberEntry {
-  return { label, kind, digits, start, limits, later };
+  return { label, kind, digits, start, limits, unsure, later };
 }
 
 export function toggle(start: boolean): SwitchEntry {

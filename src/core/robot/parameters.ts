@@ -1,22 +1,45 @@
 import { z } from 'zod';
 import { coloursSchema, STARTING_COLOURS, type ColourClass } from './colours.ts';
 import { chance, finite, from, millimetres, notNegative, positive } from '../schema/numbers.ts';
-import { group, number, schemaOf, toggle, type ValuesOf } from './parameterEntry.ts';
+import {
+  amount,
+  group,
+  number,
+  schemaOf,
+  share,
+  toggle,
+  type NumberEntry,
+  type Unsure,
+  type ValuesOf,
+} from './parameterEntry.ts';
 
 /**
  * Every number that describes one robot, once: its words on the screen, what it measures, where a new robot starts, and
  * its limits. Type, schema, form, table and starting values follow from here. Values are in core units: mm, rad, s, V.
+ *
+ * What is not known exactly says how far a starting value and a typed one may be from the truth (`unsure`): by the
+ * differences between robots of this kind, by a ruler read to a millimetre and wheels that press into a mat, by data
+ * sheets. Benches say it themselves.
  *
  * Groups stand in the order in which a team comes across them. Standard deviations are named `…Spread`; they describe what differs from run to run and feed the forecast.
  */
 export const PARAMETERS = {
   drive: group('Wheels', {
     /** Mean of both driven wheels, mm. */
-    wheelDiameter: number('Wheel diameter', 'length', 60, positive, { digits: 2 }),
+    wheelDiameter: number('Wheel diameter', 'length', 60, positive, {
+      digits: 2,
+      unsure: amount(3, 0.4),
+    }),
     /** Right wheel diameter over left wheel diameter. */
-    wheelRatio: number('Right wheel over left', 'number', 1, from(0.5, 2), { digits: 4 }),
+    wheelRatio: number('Right wheel over left', 'number', 1, from(0.5, 2), {
+      digits: 4,
+      unsure: amount(0.004, 0.004),
+    }),
     /** Distance between the contact lines of the wheels, mm. */
-    track: number('Track, wheel to wheel', 'length', 120, positive, { digits: 2 }),
+    track: number('Track, wheel to wheel', 'length', 120, positive, {
+      digits: 2,
+      unsure: amount(8, 1.5),
+    }),
     /** Motor turns per wheel turn. */
     gearRatio: number('Motor turns per wheel turn', 'number', 1, positive, { digits: 3 }),
     /** Smallest change of a motor's position that the program sees, rad. */
@@ -34,22 +57,38 @@ export const PARAMETERS = {
   }),
   motor: group('Motors', {
     /** Shaft speed without load at the nominal voltage and full power, rad/s. */
-    noLoadSpeed: number('Speed at full power', 'rate', 16, positive, { digits: 0 }),
+    noLoadSpeed: number('Speed at full power', 'rate', 16, positive, {
+      digits: 0,
+      unsure: amount(0.8, 0.5),
+    }),
     nominalVoltage: number('at', 'voltage', 8, positive, { digits: 2 }),
     /** Time constant with which the speed follows the power, s. */
-    lag: number('Lag', 'time', 0.05, from(0.001, 2), { digits: 3 }),
+    lag: number('Lag', 'time', 0.05, from(0.001, 2), { digits: 3, unsure: amount(0.015, 0.01) }),
     /** Greatest change of wheel surface speed while driving, mm/s². */
-    acceleration: number('Speeds up by at most', 'acceleration', 1200, positive, { digits: 0 }),
+    acceleration: number('Speeds up by at most', 'acceleration', 1200, positive, {
+      digits: 0,
+      unsure: amount(300, 150),
+    }),
     /** Change of wheel surface speed after the brake is set, mm/s². */
-    braking: number('Brakes by', 'acceleration', 1800, positive, { digits: 0 }),
+    braking: number('Brakes by', 'acceleration', 1800, positive, {
+      digits: 0,
+      unsure: amount(200, 140),
+    }),
     /** The same when the motors are let roll out instead, mm/s². */
-    coasting: number('Rolls out by', 'acceleration', 500, positive, { digits: 0, later: true }),
+    coasting: number('Rolls out by', 'acceleration', 500, positive, {
+      digits: 0,
+      later: true,
+      unsure: amount(150, 80),
+    }),
   }),
   program: group('Program', {
     /** Time between two looks at the sensors, s. */
     loopPeriod: number('Loop period', 'time', 0.012, from(0.001, 0.5), { digits: 4 }),
     /** Time from a decision to its effect at the motor, s. */
-    commandDelay: number('Delay to the motors', 'time', 0.004, from(0, 0.2), { digits: 4 }),
+    commandDelay: number('Delay to the motors', 'time', 0.004, from(0, 0.2), {
+      digits: 4,
+      unsure: amount(0.002, 0.001),
+    }),
     /** Pause after every stop, s. */
     settle: number('Rest after a stop', 'time', 0.2, from(0, 5), { digits: 2 }),
     /** How long the program waits at the start for the gyro to be still, s. */
@@ -61,31 +100,49 @@ export const PARAMETERS = {
   }),
   gyro: group('Gyro', {
     /** Reported turn over true turn. */
-    scale: number('Reads this share of a turn', 'number', 1, from(0.5, 2), { digits: 4 }),
+    scale: number('Reads this share of a turn', 'number', 1, from(0.5, 2), {
+      digits: 4,
+      unsure: amount(0.006, 0.004),
+    }),
     /** How the sensor counts, at the edge only: true when a right turn reads positive. */
     rightPositive: toggle(true),
-    latency: number('Reads late by', 'time', 0.014, from(0, 0.4), { digits: 4 }),
+    latency: number('Reads late by', 'time', 0.014, from(0, 0.4), {
+      digits: 4,
+      unsure: amount(0.008, 0.005),
+    }),
     step: number('Step', 'angle', Math.PI / 1800, notNegative, { digits: 2 }),
     /** White noise of one reading, rad. */
-    noise: number('Noise', 'angle', 0.0009, notNegative, { digits: 3 }),
+    noise: number('Noise', 'angle', 0.0009, notNegative, { digits: 3, unsure: share(0.4, 0.3) }),
     /** Drift that is the same in every run, rad/s counter-clockwise. */
-    bias: number('Drift, the same each run', 'rate', 0, from(-1, 1), { digits: 3 }),
+    bias: number('Drift, the same each run', 'rate', 0, from(-1, 1), {
+      digits: 3,
+      unsure: amount(0.0003, 0.0002),
+    }),
     /** Drift that differs from one power-on to the next, rad/s. */
-    biasSpread: number('Drift, from run to run', 'rate', 0.0005, notNegative, { digits: 3 }),
+    biasSpread: number('Drift, from run to run', 'rate', 0.0005, notNegative, {
+      digits: 3,
+      unsure: share(0.5, 0.4),
+    }),
     /** Slow walk of the drift, rad/s per √s. */
-    biasWalk: number('Drift walk, per √s', 'rate', 0.00005, notNegative, { digits: 4 }),
+    biasWalk: number('Drift walk, per √s', 'rate', 0.00005, notNegative, {
+      digits: 4,
+      unsure: share(0.5, 0.4),
+    }),
   }),
   /** The range sensor that approaches use, usually looking ahead. */
   range: group('Range sensor ahead', {
     /** Where the sensor sits, from the middle of the axle, and where it looks. */
-    x: number('Ahead of the axle', 'length', 100, millimetres),
-    y: number('Left of the middle', 'length', 0, millimetres),
-    heading: number('Looks, left is positive', 'angle', 0, finite),
+    x: number('Ahead of the axle', 'length', 100, millimetres, { unsure: amount(5, 1.5) }),
+    y: number('Left of the middle', 'length', 0, millimetres, { unsure: amount(4, 1.5) }),
+    heading: number('Looks, left is positive', 'angle', 0, finite, { unsure: amount(0.03, 0.015) }),
     /** Reading minus true distance, mm. */
-    offset: number('Reads too much by', 'length', 0, millimetres),
-    noise: number('Noise', 'length', 2, notNegative, { digits: 2 }),
+    offset: number('Reads too much by', 'length', 0, millimetres, { unsure: amount(3, 2) }),
+    noise: number('Noise', 'length', 2, notNegative, { digits: 2, unsure: share(0.4, 0.3) }),
     coneHalfAngle: number('Cone, half angle', 'angle', 0.13, from(0, 1.5)),
-    latency: number('Reads late by', 'time', 0.03, from(0, 0.4), { digits: 3 }),
+    latency: number('Reads late by', 'time', 0.03, from(0, 0.4), {
+      digits: 3,
+      unsure: amount(0.01, 0.006),
+    }),
     shortest: number('Nearest', 'length', 40, notNegative, { digits: 0 }),
     longest: number('Farthest', 'length', 1500, positive, { digits: 0 }),
     /** Chance that one reading is missing. */
@@ -96,14 +153,19 @@ export const PARAMETERS = {
     'Range sensor at the side',
     {
       /** Where the sensor sits, from the middle of the axle, and where it looks. */
-      x: number('Ahead of the axle', 'length', 60, millimetres),
-      y: number('Left of the middle', 'length', -65, millimetres),
-      heading: number('Looks, left is positive', 'angle', -Math.PI / 2, finite),
+      x: number('Ahead of the axle', 'length', 60, millimetres, { unsure: amount(5, 1.5) }),
+      y: number('Left of the middle', 'length', -65, millimetres, { unsure: amount(4, 1.5) }),
+      heading: number('Looks, left is positive', 'angle', -Math.PI / 2, finite, {
+        unsure: amount(0.03, 0.015),
+      }),
       /** Reading minus true distance, mm. */
-      offset: number('Reads too much by', 'length', 0, millimetres),
-      noise: number('Noise', 'length', 2, notNegative, { digits: 2 }),
+      offset: number('Reads too much by', 'length', 0, millimetres, { unsure: amount(3, 2) }),
+      noise: number('Noise', 'length', 2, notNegative, { digits: 2, unsure: share(0.4, 0.3) }),
       coneHalfAngle: number('Cone, half angle', 'angle', 0.05, from(0, 1.5)),
-      latency: number('Reads late by', 'time', 0.03, from(0, 0.4), { digits: 3 }),
+      latency: number('Reads late by', 'time', 0.03, from(0, 0.4), {
+        digits: 3,
+        unsure: amount(0.01, 0.006),
+      }),
       shortest: number('Nearest', 'length', 30, notNegative, { digits: 0 }),
       longest: number('Farthest', 'length', 1500, positive, { digits: 0 }),
       /** Chance that one reading is missing. */
@@ -115,21 +177,27 @@ export const PARAMETERS = {
   light: group(
     'Light',
     {
-      dark: number('Dark reads', 'share', 0.12, chance),
-      light: number('Light reads', 'share', 0.6, chance),
-      noise: number('Noise', 'share', 0.01, chance, { digits: 2 }),
+      dark: number('Dark reads', 'share', 0.12, chance, { unsure: amount(0.04, 0.02) }),
+      light: number('Light reads', 'share', 0.6, chance, { unsure: amount(0.06, 0.03) }),
+      noise: number('Noise', 'share', 0.01, chance, { digits: 2, unsure: share(0.4, 0.3) }),
       /** Between dark and light; programs compare with less-than, never with equals. */
       threshold: number('Dark is below', 'share', 0.36, chance),
       /** Where the two light sensors look at the ground, from the middle of the axle, mm. */
-      firstX: number('First sensor, ahead of the axle', 'length', 70, millimetres, { later: true }),
+      firstX: number('First sensor, ahead of the axle', 'length', 70, millimetres, {
+        later: true,
+        unsure: amount(4, 1.5),
+      }),
       firstY: number('First sensor, left of the middle', 'length', 30, millimetres, {
         later: true,
+        unsure: amount(4, 1.5),
       }),
       secondX: number('Second sensor, ahead of the axle', 'length', 70, millimetres, {
         later: true,
+        unsure: amount(4, 1.5),
       }),
       secondY: number('Second sensor, left of the middle', 'length', -30, millimetres, {
         later: true,
+        unsure: amount(4, 1.5),
       }),
       /** Radius of the spot that a light sensor sees, mm. */
       spot: number('Radius of the spot that it sees', 'length', 7, positive, { later: true }),
@@ -140,8 +208,8 @@ export const PARAMETERS = {
   colour: group(
     'Colour sensor',
     {
-      x: number('Ahead of the axle', 'length', 70, millimetres),
-      y: number('Left of the middle', 'length', 0, millimetres),
+      x: number('Ahead of the axle', 'length', 70, millimetres, { unsure: amount(4, 1.5) }),
+      y: number('Left of the middle', 'length', 0, millimetres, { unsure: amount(4, 1.5) }),
       /** Radius of the spot that it sees, mm. */
       spot: number('Radius of the spot that it sees', 'length', 6, positive),
       /** Standard deviation of one channel of one reading, a share of 1. */
@@ -185,38 +253,67 @@ export const PARAMETERS = {
   contact: group(
     'Standing flat',
     {
-      headingSpread: number('Spread of the heading', 'angle', 0.004, notNegative, { digits: 2 }),
+      headingSpread: number('Spread of the heading', 'angle', 0.004, notNegative, {
+        digits: 2,
+        unsure: share(0.4, 0.3),
+      }),
       /** Spread of the distance from the border, mm. */
-      distanceSpread: number('Spread of the distance', 'length', 0.7, notNegative, { digits: 2 }),
+      distanceSpread: number('Spread of the distance', 'length', 0.7, notNegative, {
+        digits: 2,
+        unsure: share(0.4, 0.3),
+      }),
     },
     { later: true },
   ),
   /** How differently the robot is put down by hand, along and across its direction. */
   placement: group('Put down by hand', {
-    alongSpread: number('Spread along', 'length', 2, notNegative, { digits: 2 }),
-    acrossSpread: number('Spread across', 'length', 2, notNegative, { digits: 2 }),
-    headingSpread: number('Spread of the heading', 'angle', 0.008, notNegative, { digits: 2 }),
+    alongSpread: number('Spread along', 'length', 2, notNegative, {
+      digits: 2,
+      unsure: share(0.4, 0.3),
+    }),
+    acrossSpread: number('Spread across', 'length', 2, notNegative, {
+      digits: 2,
+      unsure: share(0.4, 0.3),
+    }),
+    headingSpread: number('Spread of the heading', 'angle', 0.008, notNegative, {
+      digits: 2,
+      unsure: share(0.4, 0.3),
+    }),
   }),
   ground: group('Ground', {
     /** Spread of the distance, mm per √mm driven. */
-    slip: number('Slip, mm per √mm', 'number', 0.12, notNegative, { digits: 3 }),
+    slip: number('Slip, mm per √mm', 'number', 0.12, notNegative, {
+      digits: 3,
+      unsure: share(0.4, 0.3),
+    }),
     /** Spread of the heading, rad per √mm driven. */
     slipHeading: number('Slip of the heading, per √mm', 'angle', 0.0006, notNegative, {
       digits: 3,
+      unsure: share(0.4, 0.3),
     }),
     /** Bumps per mm driven: seams, dust, a cable. */
-    bumpRate: number('Bumps per mm', 'number', 0.0002, notNegative, { digits: 5 }),
+    bumpRate: number('Bumps per mm', 'number', 0.0002, notNegative, {
+      digits: 5,
+      unsure: share(0.6, 0.5),
+    }),
     /** Heading kick of one bump, rad. */
-    bumpHeading: number('One bump turns by', 'angle', 0.006, notNegative, { digits: 2 }),
+    bumpHeading: number('One bump turns by', 'angle', 0.006, notNegative, {
+      digits: 2,
+      unsure: share(0.4, 0.3),
+    }),
   }),
   battery: group('Battery', {
     /** Voltage under which the team runs, V. */
     voltage: number('Voltage in use', 'voltage', 8, positive, { digits: 2 }),
-    voltageSpread: number('Spread from run to run', 'voltage', 0.1, notNegative, { digits: 2 }),
+    voltageSpread: number('Spread from run to run', 'voltage', 0.1, notNegative, {
+      digits: 2,
+      unsure: share(0.4, 0.3),
+    }),
     /** Change of the speed with the voltage over what it would be in proportion; 0 when the hub keeps the speed. */
     speedFollows: number('Speed follows the voltage', 'share', 1, from(0, 5), {
       digits: 0,
       later: true,
+      unsure: amount(0.15, 0.1),
     }),
   }),
 };
@@ -265,6 +362,23 @@ export const parametersSchema = z.strictObject({
 export const SETUP_PATHS: readonly string[] = Object.entries<{ entries: object }>(
   PARAMETERS,
 ).flatMap(([group, { entries }]) => Object.keys(entries).map((name) => `${group}.${name}`));
+
+/** How far the number at a path may be from the truth while nobody measured it; null of what is known or chosen. */
+export function unsureOf(path: string): Unsure | null {
+  const [group, name] = path.split('.') as [keyof RobotNumbers, string];
+  const entry = (PARAMETERS[group]?.entries as Record<string, object> | undefined)?.[name];
+  return entry !== undefined && 'unsure' in entry ? (entry.unsure as Unsure | null) : null;
+}
+
+/** The number at a path in words, as “wheel diameter”, with how it is shown. */
+export function numberEntryOf(path: string): NumberEntry {
+  const [group, name] = path.split('.') as [keyof RobotNumbers, string];
+  const entry = (PARAMETERS[group]?.entries as Record<string, object> | undefined)?.[name];
+  if (entry === undefined || !('kind' in entry)) {
+    throw new RangeError(`A setup has no number called ${path}.`);
+  }
+  return entry as NumberEntry;
+}
 
 /** What a path of a setup can stand for: a number, a switch, or under `colours` all that it knows. */
 export type SetupValue = number | boolean | ColourClass[];

@@ -1,4 +1,5 @@
 import { relativeTo, type Pose } from '../mathematics/pose.ts';
+import { RobotDraws, SURE } from '../robot/knowledge.ts';
 import type { RobotParameters } from '../robot/parameters.ts';
 import { instructionKind } from '../program/instructions/index.ts';
 import { instructionsOf } from '../route/instructions.ts';
@@ -43,6 +44,11 @@ export interface Forecast {
   answers: Uint8Array;
   /** What chance gave each run: {@link CONDITIONS} × runs. */
   conditions: Float32Array;
+  /**
+   * Each run is of another robot that the setup may be of: by how much its numbers are off, in the order of
+   * `knowledge.paths`, runs × numbers. Empty when the robot is taken to be as its setup says.
+   */
+  deviations: Float32Array;
 }
 
 /** What chance gives a run before it begins: the put-down (mm, rad), the battery (V), the drift (rad/s). */
@@ -85,6 +91,7 @@ export function emptyForecast(
     collisions: new Uint8Array(runs),
     dropouts: new Uint16Array(runs),
     conditions: new Float32Array(runs * CONDITIONS.length),
+    deviations: new Float32Array(runs * (experiment.knowledge?.paths.length ?? 0)),
   };
 }
 
@@ -102,6 +109,7 @@ export function simulateRuns(
   const instructions = instructionsOf(plan.moves, estimated);
   const start = startPose(plan, field);
   const plant = new Plant(trueParameters, worldOf(field));
+  const robots = new RobotDraws(trueParameters, experiment.knowledge ?? SURE);
   const expectsTouch = instructions.map(
     (instruction) => instructionKind(instruction).touches?.(instruction) ?? false,
   );
@@ -109,9 +117,16 @@ export function simulateRuns(
   plant.observer = recorder;
   for (let run = from; run < to; run++) {
     const chance = { seed: forecast.seed, run: forecast.first + run };
+    let robot = trueParameters;
+    if (experiment.knowledge !== undefined) {
+      const deviations = robots.deviations(chance.seed, chance.run);
+      forecast.deviations.set(deviations, run * deviations.length);
+      robot = robots.robot(deviations);
+      plant.become(robot);
+    }
     plant.putDown(start, chance);
     const phase = phasesOf(chance);
-    keepConditions(forecast, run, plant, start, trueParameters);
+    keepConditions(forecast, run, plant, start, robot);
     recorder.beginRun(run);
     const program = new ProgramRun(
       plant,

@@ -39,8 +39,13 @@ export class Plant {
    * @param world what it can see and run into
    */
   constructor(trueParameters: RobotParameters, world: World) {
-    writeNumbers(this.at, trueParameters);
     writeWorld(this.at, world, trueParameters);
+    this.become(trueParameters);
+  }
+
+  /** Makes another robot of it, on the same table; it begins at rest. */
+  become(trueParameters: RobotParameters): void {
+    writeNumbers(this.at, trueParameters);
     compiled.assemble(this.at);
   }
 

@@ -3,6 +3,7 @@ import type { Pose } from '../mathematics/pose.ts';
 import type { Instruction } from '../program/instructions/index.ts';
 import { instructionsOf } from '../route/instructions.ts';
 import type { RoutePlan } from '../route/plan.ts';
+import type { Knowledge } from '../robot/knowledge.ts';
 import type { RobotParameters } from '../robot/parameters.ts';
 import { Plant, type StepObserver } from './plant.ts';
 import { ProgramRun, type Sampling, type StepEnd } from './program.ts';
@@ -16,6 +17,8 @@ export interface Experiment {
   field: Field;
   estimated: RobotParameters;
   trueParameters: RobotParameters;
+  /** How well the true numbers are known, for forecasts; exactly when it is left out. */
+  knowledge?: Knowledge;
 }
 
 /** One step of a run as it really went. */

@@ -1,4 +1,4 @@
-import type { DelaysResult } from '../../core/benches/delays/delays.ts';
+import { delaysFindings, type DelaysResult } from '../../core/benches/delays/delays.ts';
 import { formatEstimate } from '../../core/mathematics/estimateText.ts';
 import type { BenchOf } from '../../core/benches/index.ts';
 import { degrees } from '../../core/mathematics/angle.ts';
@@ -72,16 +72,7 @@ export function DelaysSheet({ robot, records, live, keeping }: BenchSheetProps) 
           )}
         </div>
       }
-      values={
-        result === null
-          ? {}
-          : {
-              'program.loopPeriod': result.period.value,
-              ...(result.latency === null
-                ? {}
-                : { 'gyro.latency': Math.max(0, result.latency.value) }),
-            }
-      }
+      findings={result === null ? {} : delaysFindings(result)}
       trend={({ found: { latency } }) =>
         latency === null ? null : { label: 'Latency', kind: 'time', digits: 4, estimate: latency }
       }

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import { benchOf } from '../../core/benches/index.ts';
+import type { Findings } from '../../core/robot/finding.ts';
 import type { Recording } from '../../core/telemetry/recording.ts';
 import type { PracticeCommand } from '../../core/practice/commands.ts';
 import { Button, buttonClass } from '../../ui/Button.tsx';
@@ -43,7 +44,7 @@ interface RecordingSheetProps<B extends RecordedBench, A, S> extends Pick<
   below?: ReactNode;
   beside?: ReactNode;
   /** Numbers of the setup that were found, and what their use means. */
-  values: Record<string, number>;
+  findings: Findings;
   inSetup?: { title: string; note: string };
   trend: (bench: B) => Trend | null;
   children?: ReactNode;
@@ -51,7 +52,7 @@ interface RecordingSheetProps<B extends RecordedBench, A, S> extends Pick<
 
 /** The sheet of a bench whose readings are a recording: what is seen on the left, what is done on the right. */
 export function RecordingSheet<B extends RecordedBench, A, S>(props: RecordingSheetProps<B, A, S>) {
-  const { kind, robot, live, keeping, bench, values, inSetup } = props;
+  const { kind, robot, live, keeping, bench, findings, inSetup } = props;
   const { shown, kept, recorder, attempt } = bench;
   const recording = recorder.seconds !== null;
   const record = recording ? null : (shown?.record ?? null);
@@ -87,11 +88,11 @@ export function RecordingSheet<B extends RecordedBench, A, S>(props: RecordingSh
             <section className={styles['section']}>
               <h2>{inSetup?.title ?? 'In the setup'}</h2>
               {inSetup !== undefined && <p className={styles['note']}>{inSetup.note}</p>}
-              <SetupChanges setup={robot.setup.setup} values={values} />
+              <SetupChanges setup={robot.setup.setup} findings={findings} />
               <div className={styles['buttons']}>
                 <Button
                   disabled={keeping.busy}
-                  onClick={() => attempt(keeping.use(record, benchOf(kind).name, values))}
+                  onClick={() => attempt(keeping.use(record, benchOf(kind).name, findings))}
                 >
                   Use in the setup
                 </Button>

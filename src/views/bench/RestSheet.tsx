@@ -1,4 +1,5 @@
 import { driftSentence } from '../../core/analysis/checks/driftVerdict.ts';
+import { restFindings } from '../../core/benches/rest/gyroRest.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
@@ -11,7 +12,7 @@ import type { BenchSheetProps } from './benchView.ts';
 import { RecordingSheet } from './RecordingSheet.tsx';
 import { RemedyLadder, REMEDY_WORDS } from './RemedyLadder.tsx';
 import restStyles from './RestSheet.module.css';
-import { restFigures, restUnderline, type RestFigures } from './restFigures.ts';
+import { restFigures, restUnderline } from './restFigures.ts';
 import { allanPlot, restPlot, tracePlot } from './restPlots.ts';
 import { DURATIONS, useRestCheck } from './useRestCheck.ts';
 
@@ -73,7 +74,7 @@ export function RestSheet(props: BenchSheetProps) {
         { label: 'Boot while touched', commands: [{ do: 'boot', touched: true }] },
         { label: 'Lean on the table', commands: [{ do: 'nudge' }] },
       ]}
-      values={sheet === null ? {} : restValues(sheet)}
+      findings={sheet === null ? {} : restFindings(sheet.rest, setup.gyro.biasSpread)}
       inSetup={fitness === 'not fit' ? IF_YOU_MUST : IN_SETUP}
       trend={({ found }) => ({ label: 'Drift', kind: 'rate', digits: 3, estimate: found.bias })}
     >
@@ -91,15 +92,6 @@ export function RestSheet(props: BenchSheetProps) {
       />
     </RecordingSheet>
   );
-}
-
-/** What the setup takes over from a check. */
-function restValues({ rest: { bias, noise, step } }: RestFigures) {
-  return {
-    'gyro.bias': bias.value,
-    'gyro.noise': noise,
-    ...(step > 0 ? { 'gyro.step': step } : {}),
-  };
 }
 
 type RestCheck = ReturnType<typeof useRestCheck>;

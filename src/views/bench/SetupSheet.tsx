@@ -1,6 +1,6 @@
 import { setupRevisionSchema, type Robot, type SetupRevision } from '../../contracts/records.ts';
 import { useState } from 'react';
-import type { Source } from '../../core/robot/sources.ts';
+import { withSources, type Source } from '../../core/robot/sources.ts';
 import { sourceWords } from '../../contracts/sourceWords.ts';
 import { parametersSchema, setupValue, withSetupValues } from '../../core/robot/parameters.ts';
 import { ask, sentenceOf } from '../../ui/api.ts';
@@ -38,7 +38,7 @@ export function SetupSheet({ robot, onSaved }: SetupSheetProps) {
         basedOn: stored.number,
         reason: reason.trim() === '' ? 'Typed' : reason.trim(),
         setup,
-        sources: { ...stored.sources, ...typed },
+        sources: withSources(stored.sources, typed),
       });
       setChanges({});
       setReason('');

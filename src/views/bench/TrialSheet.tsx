@@ -106,7 +106,7 @@ function TrialReadings<B extends AnyTrialBench, R>(props: PartProps<B, R>) {
 function TrialResult<B extends AnyTrialBench, R>(props: PartProps<B, R>) {
   const { definition, robot, keeping, work } = props;
   const { setup } = robot.setup;
-  const { record, records, used, shown, values } = work;
+  const { record, records, used, shown, findings } = work;
   const { More } = definition;
   const earlier = records.filter(({ id }) => id !== record?.id).map(({ bench }) => bench);
   return (
@@ -121,7 +121,7 @@ function TrialResult<B extends AnyTrialBench, R>(props: PartProps<B, R>) {
           ))}
           <Figures figures={definition.figures(shown)} />
           {More !== undefined && <More {...shown} earlier={earlier} />}
-          {Object.keys(values).length > 0 && <SetupChanges setup={setup} values={values} />}
+          {Object.keys(findings).length > 0 && <SetupChanges setup={setup} findings={findings} />}
         </>
       )}
       <TrialButtons {...props} />
@@ -145,8 +145,8 @@ function TrialResult<B extends AnyTrialBench, R>(props: PartProps<B, R>) {
 }
 
 function TrialButtons<B extends AnyTrialBench, R>({ keeping, work }: PartProps<B, R>) {
-  const { trials, record, values, use, keep } = work;
-  const useful = Object.keys(values).length > 0;
+  const { trials, record, findings, use, keep } = work;
+  const useful = Object.keys(findings).length > 0;
   if (trials.length === 0) return null;
   return (
     <div className={styles['buttons']}>

@@ -3,7 +3,8 @@ import type { ReactNode } from 'react';
 import type { Bench } from '../../core/benches/index.ts';
 import type { ReadingColumn } from '../../core/formats/readingsTable.ts';
 import type { PracticeCommand } from '../../core/practice/commands.ts';
-import type { RobotParameters, SetupValue } from '../../core/robot/parameters.ts';
+import type { Findings } from '../../core/robot/finding.ts';
+import type { RobotParameters } from '../../core/robot/parameters.ts';
 import type { Estimate } from '../../core/mathematics/leastSquares.ts';
 import type { QuantityKind } from '../../core/mathematics/quantity.ts';
 import type { Figure } from '../../ui/Figures.tsx';
@@ -78,8 +79,8 @@ export interface TrialBench<B extends AnyTrialBench, R> {
   beside?: { label: string; value: (result: R, index: number, trial: Trial<B>) => string };
   /** Questions that the result answers. */
   More?: (props: Shown<B, R> & { earlier: readonly B[] }) => ReactNode;
-  /** Numbers of a setup that the result gives, by path; empty when it gives none. */
-  values: (shown: Shown<B, R>) => Record<string, SetupValue>;
+  /** Numbers of a setup that the result gives; empty when it gives none. */
+  findings: (shown: Shown<B, R>) => Findings;
   trend: (shown: Shown<B, R>) => Trend;
   /** A few words for the list of benches. */
   state: (shown: Shown<B, R>) => string;

@@ -3,15 +3,15 @@ import { useState } from 'react';
 import { v4 as uuid } from 'uuid';
 import { benchRecordSchema, type BenchRecord } from '../../contracts/bench.ts';
 import type { Bench } from '../../core/benches/index.ts';
-import { withSetupValues, type SetupValue } from '../../core/robot/parameters.ts';
+import { withFindings, type Findings } from '../../core/robot/finding.ts';
 import { ask, sentenceOf } from '../../ui/api.ts';
 
 /** What every bench sheet does with its readings. */
 export interface Keeping {
   /** Keeps a bench as a record; null, with a fault, when that did not work. */
   keep: <B extends Bench>(bench: B) => Promise<BenchRecord<B> | null>;
-  /** Makes the next setup from a record's values. */
-  use: (record: BenchRecord, title: string, values: Record<string, SetupValue>) => Promise<void>;
+  /** Makes the next setup from what a record found. */
+  use: (record: BenchRecord, title: string, findings: Findings) => Promise<void>;
   busy: boolean;
   /** What was done last, and what went wrong. */
   done: string | null;
@@ -59,17 +59,13 @@ export function useKeeping(
         onRecord(kept);
         return kept;
       }),
-    use: async (record, title, values) => {
+    use: async (record, title, findings) => {
       await attempt(async () => {
         const source = { kind: 'bench' as const, record: record.number };
         const saved = await ask(setupRevisionSchema, 'POST', `robots/${robot.id}/setups`, {
           basedOn: robot.setup.number,
           reason: `${title} bench, record ${record.number}`,
-          setup: withSetupValues(robot.setup.setup, values),
-          sources: {
-            ...robot.setup.sources,
-            ...Object.fromEntries(Object.keys(values).map((path) => [path, source])),
-          },
+          ...withFindings(robot.setup.setup, robot.setup.sources, findings, source),
         });
         setDone(
           `Setup ${saved.number} uses record ${record.number}. New runs and programs follow it.`,

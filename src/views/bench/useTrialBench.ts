@@ -63,7 +63,7 @@ export function useTrialBench<B extends AnyTrialBench, R>(props: TrialSheetProps
   const result = definition.result(used, setup);
   const shown: Shown<B, R> | null =
     result === null ? null : { result, bench: used, setup, routes: props.routes };
-  const values = shown === null ? {} : definition.values(shown);
+  const findings = shown === null ? {} : definition.findings(shown);
 
   const addReadings = (readings: readonly Reading[]) => {
     if (readings.length > 0) change({ rows: withReadings(rows, readings, columns) });
@@ -96,7 +96,7 @@ export function useTrialBench<B extends AnyTrialBench, R>(props: TrialSheetProps
   };
   const use = async () => {
     const kept = record ?? (await keep());
-    if (kept !== null) await keeping.use(kept, benchOf(definition.kind).name, values);
+    if (kept !== null) await keeping.use(kept, benchOf(definition.kind).name, findings);
   };
   return {
     bench,
@@ -110,7 +110,7 @@ export function useTrialBench<B extends AnyTrialBench, R>(props: TrialSheetProps
     /** Questions about readings that look like slips of the pen. */
     slips,
     shown,
-    values,
+    findings,
     takeText,
     takeFile: async (file: File | undefined) => {
       if (file === undefined) return;

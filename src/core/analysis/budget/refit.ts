@@ -5,20 +5,8 @@ import { setupValue, withSetupValues, type RobotParameters } from '../../robot/p
 import { stepsOf } from '../../route/plan.ts';
 import type { Experiment } from '../../simulation/run.ts';
 import { budgetOf, contributions, type Share } from './budget.ts';
+import { NOISE_PATHS } from './noisePaths.ts';
 import type { SpreadSource } from './stepModel.ts';
-
-/** The numbers of a setup that say how much a source spreads; none for what counting itself costs. */
-const NOISE_PATHS: Readonly<Record<SpreadSource, readonly string[]>> = {
-  start: ['placement.alongSpread', 'placement.acrossSpread', 'placement.headingSpread'],
-  battery: ['battery.voltageSpread'],
-  gyro: ['gyro.noise', 'gyro.biasSpread', 'gyro.biasWalk'],
-  ground: ['ground.slip', 'ground.slipHeading', 'ground.bumpHeading'],
-  range: ['range.noise', 'rangeSide.noise'],
-  light: ['light.noise'],
-  contact: ['contact.headingSpread', 'contact.distanceSpread'],
-  encoders: [],
-  loop: [],
-};
 
 /** The budget's sources fitted to what was measured at a checkpoint. */
 export interface Refit {

@@ -1,4 +1,5 @@
 import type { Offset } from '../../field/field.ts';
+import { readingStep } from '../../mathematics/readingStep.ts';
 
 /** Rulers are read to one of these, mm. */
 const STEPS = [10, 5, 2, 1, 0.5] as const;
@@ -10,9 +11,5 @@ export function resolutionOf(offsets: readonly Offset[]): number {
   const readings = offsets.flatMap(({ along, left }) => [along, left]);
   // Zeros lie on every ruler.
   if (readings.every((reading) => reading === 0)) return 1;
-  return (
-    STEPS.find((step) =>
-      readings.every((reading) => Math.abs(reading / step - Math.round(reading / step)) < 1e-6),
-    ) ?? FINEST
-  );
+  return readingStep(readings, STEPS) || FINEST;
 }

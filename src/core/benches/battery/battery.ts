@@ -1,5 +1,6 @@
 import { estimateOf, leastSquares, type Estimate } from '../../mathematics/leastSquares.ts';
 import { mean } from '../../mathematics/sample.ts';
+import { found, type Findings } from '../../robot/finding.ts';
 
 /** One straight or turn at a voltage; lengths in mm, angles in rad, without sign. */
 export interface BatteryReading {
@@ -96,5 +97,13 @@ function scaled({ value, standardError, low, high }: Estimate, by: number): Esti
     standardError: by * standardError,
     low: by * low,
     high: by * high,
+  };
+}
+
+/** The number of a setup that the result changes; none while it is not known how the speed follows. */
+export function batteryFindings({ follows }: BatteryResult): Findings {
+  if (follows === null) return {};
+  return {
+    'battery.speedFollows': { ...found(follows), value: Math.min(5, Math.max(0, follows.value)) },
   };
 }

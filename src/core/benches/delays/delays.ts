@@ -1,4 +1,5 @@
 import { mean, meanEstimate, median, standardDeviation } from '../../mathematics/sample.ts';
+import { found, type Findings } from '../../robot/finding.ts';
 import { leastSquares, withStandardError, type Estimate } from '../../mathematics/leastSquares.ts';
 
 /** What a hub said while the robot turned to and fro; all of one length. */
@@ -180,4 +181,17 @@ function smoothed(values: Float64Array): Float64Array {
     result[i] = sum / SMOOTHED_OVER;
   }
   return result;
+}
+
+/** The numbers of a setup that the result changes. */
+export function delaysFindings({
+  period,
+  latency,
+}: Pick<DelaysResult, 'period' | 'latency'>): Findings {
+  return {
+    'program.loopPeriod': { value: period.value },
+    ...(latency === null
+      ? {}
+      : { 'gyro.latency': { ...found(latency), value: Math.max(0, latency.value) } }),
+  };
 }

@@ -2,6 +2,7 @@ import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
 import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 import type { Estimate } from '../../mathematics/leastSquares.ts';
 import { meanEstimate, standardDeviation, tFactor } from '../../mathematics/sample.ts';
+import { found, foundSpread, type Findings } from '../../robot/finding.ts';
 
 /** One reading of reflected light, a share of 1, over a surface that somebody named. */
 export interface LightSample {
@@ -105,3 +106,16 @@ function half(estimate: Estimate): number {
 
 /** Margin d′ under which one look in a hundred is wrong. */
 export const SAFE_MARGIN = 2 * normalQuantile(0.99, 0, 1);
+
+/** The numbers of a setup that the result changes. */
+export function lightFindings(result: LightResult): Findings {
+  return {
+    'light.dark': found(result.dark),
+    'light.light': found(result.light),
+    'light.noise': foundSpread(
+      Math.max(result.darkSpread, result.lightSpread),
+      result.samples / 2 - 1,
+    ),
+    'light.threshold': { value: result.threshold.value },
+  };
+}

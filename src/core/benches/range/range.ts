@@ -1,3 +1,4 @@
+import { found, foundSpread, type Findings } from '../../robot/finding.ts';
 import {
   estimateOf,
   leastSquares,
@@ -43,6 +44,9 @@ export interface RangeResult {
   /** Median offset of the units, mm. */
   medianOffset: number;
 }
+
+/** What a tape is read to, mm. */
+const TAPE_STEP = 1;
 
 /** Beyond this angle, rad, a reading is not used for the line. */
 const SQUARE_WITHIN = 0.06;
@@ -110,6 +114,7 @@ function unitResult(
   const fit = leastSquares(
     readings.map(({ tape }) => [1, tape]),
     readings.map(({ reading }) => reading),
+    analog ? 0 : TAPE_STEP,
   );
   if (fit === null) return null;
   const slope = estimateOf(fit, [0, 1]);
@@ -243,4 +248,15 @@ export function stoppingDistance(
  */
 export function chanceOfEquality(resolution: number, rate: number, period: number): number {
   return Math.min(1, resolution / (Math.abs(rate) * period));
+}
+
+/** The numbers of a setup that a unit's result changes. */
+export function rangeFindings({ offset, noise, useful, readings }: RangeUnit): Findings {
+  return {
+    'range.offset': found(offset),
+    'range.noise': foundSpread(noise, readings - 2),
+    ...(useful === null
+      ? {}
+      : { 'range.shortest': { value: useful.from }, 'range.longest': { value: useful.to } }),
+  };
 }

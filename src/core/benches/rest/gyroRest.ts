@@ -1,3 +1,4 @@
+import { foundSpread, spreadOfEstimate, type Findings } from '../../robot/finding.ts';
 import { median, meanEstimate, scaledMad } from '../../mathematics/sample.ts';
 import {
   estimateOf,
@@ -288,4 +289,21 @@ function allanOfStretch({ time, heading }: StillLog, { from, to }: Stretch): All
   if (last - first < 20) return [];
   const period = (time[last - 1]! - time[first]!) / (last - 1 - first);
   return allanDeviation(Array.prototype.slice.call(heading, first, last) as number[], period);
+}
+
+/**
+ * The numbers of a setup that a check changes. It tells the drift of one power-on, which differs from the next: what
+ * they have in common is known no better than that.
+ *
+ * @param biasSpread how far the drift differs from one power-on to the next, rad/s
+ */
+export function restFindings(
+  { bias, noise, step, samples }: GyroRest,
+  biasSpread: number,
+): Findings {
+  return {
+    'gyro.bias': { value: bias.value, spread: Math.hypot(spreadOfEstimate(bias), biasSpread) },
+    'gyro.noise': foundSpread(noise, samples - 2),
+    ...(step > 0 ? { 'gyro.step': { value: step } } : {}),
+  };
 }

@@ -1,4 +1,6 @@
+import { radians } from '../../mathematics/angle.ts';
 import { estimateOf, leastSquares, type Estimate } from '../../mathematics/leastSquares.ts';
+import { found, type Findings } from '../../robot/finding.ts';
 
 /** Whole turns made by hand against a mark. */
 export interface ScaleTrial {
@@ -22,6 +24,8 @@ export interface GyroScale {
 }
 
 const FULL_TURN = 2 * Math.PI;
+/** How well a hand sees whether the mark is reached, rad. */
+const HAND_STEP = radians(1);
 
 /**
  * Scale and sign of a gyro from whole turns by hand: k = reported/(n·360°), by least squares through
@@ -42,6 +46,7 @@ export function gyroScale(trials: readonly ScaleTrial[]): GyroScale | null {
   const fit = leastSquares(
     counted.map(({ turns }) => [turns * FULL_TURN]),
     counted.map(({ reported }) => Math.abs(reported)),
+    HAND_STEP,
   );
   if (fit === null) return null;
   const scale = estimateOf(fit, [1]);
@@ -64,4 +69,9 @@ export function signSentence(result: GyroScale, estimatedRightPositive: boolean)
   return result.rightPositive === estimatedRightPositive
     ? `${happened}, as the setup says.`
     : `${happened}: the sign is reversed, or the sensor sits upside down.`;
+}
+
+/** The numbers of a setup that the result changes. */
+export function scaleFindings({ scale, rightPositive }: GyroScale): Findings {
+  return { 'gyro.scale': found(scale), 'gyro.rightPositive': { value: rightPositive } };
 }

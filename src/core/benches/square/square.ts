@@ -1,6 +1,7 @@
 import { determinant, inverse, Matrix } from 'ml-matrix';
 import { alongArc } from '../../robot/driveBase.ts';
 import type { Pose } from '../../mathematics/pose.ts';
+import { found, type Findings } from '../../robot/finding.ts';
 import { withStandardError, type Estimate } from '../../mathematics/leastSquares.ts';
 
 /** Which way round the square was driven, seen from above. */
@@ -44,6 +45,8 @@ export interface SquareResult<Found> {
   after: number;
   /** Standard deviation of one end about its fitted end, mm, ahead and left. */
   spread: { x: number; y: number };
+  /** Correlation of the errors of the two numbers that were found. */
+  correlation: number;
   trials: number;
 }
 
@@ -136,6 +139,7 @@ export function encoderSquare(
     firstOrder,
     ...beforeAndAfter(means, model, fit.values),
     spread: fit.spread,
+    correlation: fit.correlation,
     trials: trials.length,
   };
 }
@@ -161,6 +165,7 @@ export function gyroSquare(
     firstOrder: null,
     ...beforeAndAfter(means, model, fit.values),
     spread: fit.spread,
+    correlation: fit.correlation,
     trials: trials.length,
   };
 }
@@ -255,6 +260,9 @@ function fitEnds(trials: readonly SquareTrial[], model: Model, start: readonly n
       ),
     ),
     spread: { x: Math.sqrt(covariance.get(0, 0)), y: Math.sqrt(covariance.get(1, 1)) },
+    correlation:
+      weighted.information.get(0, 1) /
+      Math.sqrt(weighted.information.get(0, 0) * weighted.information.get(1, 1)),
   };
 }
 
@@ -283,4 +291,18 @@ function jacobian(model: Model, way: SquareWay, mirror: number, values: readonly
     return [(up.x - down.x) / (2 * step), (mirror * (up.y - down.y)) / (2 * step)];
   });
   return new Matrix(columns).transpose();
+}
+
+/** The numbers of a setup that the result changes: none of a robot that turns by its gyro. */
+export function squareFindings(
+  { found: by, correlation }: SquareResult<EncoderSquare | GyroSquare>,
+  wheelDiameter: number,
+): Findings {
+  if (by.by === 'gyro') return {};
+  return {
+    'drive.wheelRatio': found(by.wheelRatio, { correlations: { 'drive.track': correlation } }),
+    'drive.track': found(by.track, {
+      leansOn: { 'drive.wheelDiameter': by.track.value / wheelDiameter },
+    }),
+  };
 }

@@ -1,5 +1,7 @@
+import { radians } from '../../mathematics/angle.ts';
 import { estimateOf, leastSquares, type Estimate } from '../../mathematics/leastSquares.ts';
-import { transformed } from '../../mathematics/sample.ts';
+import { mean, transformed } from '../../mathematics/sample.ts';
+import { found, type Findings } from '../../robot/finding.ts';
 
 /** A turn on the spot through several whole turns, told by the motors and counted by eye. */
 export interface TrackTrial {
@@ -19,6 +21,9 @@ export interface TrackResult {
   trials: number;
 }
 
+/** What a protractor is read to, rad. */
+const PROTRACTOR_STEP = radians(0.5);
+
 /**
  * Effective track from turns on the spot: each wheel rolls told·b/2, and the robot turns by that
  * over the true half track, so b_true = b·told/measured. The scrub of the tyres is a random walk:
@@ -31,6 +36,7 @@ export function trackResult(trials: readonly TrackTrial[], track: number): Track
   const fit = leastSquares(
     roots.map((root) => [root]),
     trials.map(({ told, measured }, i) => (Math.sign(told) * measured) / roots[i]!),
+    PROTRACTOR_STEP / mean(roots),
   );
   if (fit === null) return null;
   const share = estimateOf(fit, [1]);
@@ -50,4 +56,16 @@ function sides(trials: readonly TrackTrial[]): TrackResult['bySide'] {
   const left = trials.filter(({ told }) => told > 0);
   const right = trials.filter(({ told }) => told < 0);
   return left.length > 0 && right.length > 0 ? { left: share(left), right: share(right) } : null;
+}
+
+/**
+ * The number of a setup that the result changes. The told turn was counted in wheel turns, so the track is right only
+ * as far as the wheels are.
+ */
+export function trackFindings({ track }: TrackResult, wheelDiameter: number): Findings {
+  return {
+    'drive.track': found(track, {
+      leansOn: { 'drive.wheelDiameter': track.value / wheelDiameter },
+    }),
+  };
 }

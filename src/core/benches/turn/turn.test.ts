@@ -1,3 +1,4 @@
+import { valuesOf } from '../../robot/finding.ts';
 import { describe, expect, it } from 'vitest';
 import { radians, degrees } from '../../mathematics/angle.ts';
 import { stoppingAngle } from '../../robot/stopping.ts';
@@ -8,7 +9,7 @@ import {
   fitTurnModel,
   runOnAtRate,
   runOnTrend,
-  setupValuesFrom,
+  turnFindings,
   shortestFullTurn,
   samplingSpread,
   triggerFor,
@@ -73,7 +74,7 @@ describe('the turn bench', () => {
     exact[0]!.measured += 1e-9;
     const model = fitTurnModel(exact)!;
     expect(model.delay!.value).toBeCloseTo(0.03, 6);
-    const values = setupValuesFrom(model, STARTING_SETUP, 'spot');
+    const values = valuesOf(turnFindings(model, STARTING_SETUP, 'spot'));
     expect(values['motor.braking']).toBeCloseTo(60 / 0.04, 2);
     const next = withSetupValues(STARTING_SETUP, values);
     expect(stoppingAngle(next, 2, 'spot')).toBeCloseTo(0.06 + 0.08, 6);
@@ -82,7 +83,10 @@ describe('the turn bench', () => {
   it('puts a measured run-on into the setup so that it is predicted again', () => {
     for (const runOn of [2, 6, 11]) {
       const model = fitTurnModel(law(1, runOn))!;
-      const next = withSetupValues(STARTING_SETUP, setupValuesFrom(model, STARTING_SETUP, 'spot'));
+      const next = withSetupValues(
+        STARTING_SETUP,
+        valuesOf(turnFindings(model, STARTING_SETUP, 'spot')),
+      );
       expect(degrees(stoppingAngle(next, radians(120), 'spot'))).toBeCloseTo(runOn, 1);
     }
   });
@@ -96,7 +100,9 @@ describe('the turn bench', () => {
         measured: radians(angle + [0.8, 0.4, 0.2, 0.9][i]!),
       })),
     )!;
-    expect(setupValuesFrom(model, STARTING_SETUP, 'spot')).not.toHaveProperty('motor.braking');
+    expect(valuesOf(turnFindings(model, STARTING_SETUP, 'spot'))).not.toHaveProperty(
+      'motor.braking',
+    );
     const several = fitTurnModel(
       [60, 120, 180, 60, 120, 180].map((degreesPerSecond, i) => ({
         trigger: radians(90),
@@ -104,9 +110,9 @@ describe('the turn bench', () => {
         measured: radians(90 + [0.3, 0.9, 1.1, 0.1, 0.5, 1.4][i]!),
       })),
     )!;
-    expect(setupValuesFrom(several, STARTING_SETUP, 'spot')['motor.braking'] ?? 0).toBeLessThan(
-      3 * STARTING_SETUP.motor.braking,
-    );
+    expect(
+      valuesOf(turnFindings(several, STARTING_SETUP, 'spot'))['motor.braking'] ?? 0,
+    ).toBeLessThan(3 * STARTING_SETUP.motor.braking);
   });
 
   it('knows the spread of the loop, and turns that are too short', () => {

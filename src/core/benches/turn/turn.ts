@@ -1,4 +1,5 @@
-import { degrees } from '../../mathematics/angle.ts';
+import { degrees, radians } from '../../mathematics/angle.ts';
+import { readingStep } from '../../mathematics/readingStep.ts';
 import type { RobotParameters } from '../../robot/parameters.ts';
 import { turnDeceleration } from '../../robot/stopping.ts';
 import type { TurnStyle } from '../../robot/driveBase.ts';
@@ -9,7 +10,8 @@ import {
   type Estimate,
   type LinearFit,
 } from '../../mathematics/leastSquares.ts';
-import { meanEstimate } from '../../mathematics/sample.ts';
+import { meanEstimate, transformed } from '../../mathematics/sample.ts';
+import { found, spreadOfEstimate, type Findings } from '../../robot/finding.ts';
 import { studentQuantile } from '../../mathematics/quantiles.ts';
 
 /** One trial: the brake was set when the gyro had passed `trigger`; the robot truly turned `measured`. */
@@ -47,6 +49,8 @@ export interface TurnModel {
   trials: number;
 }
 
+/** What protractors are read to, degrees. */
+const PROTRACTOR_STEPS = [5, 2, 1, 0.5];
 /** Below this p-value a hypothesis counts as refuted. */
 const REFUTED = 0.05;
 /** Rates or angles closer than this, rad/s or rad, count as the same. */
@@ -69,7 +73,11 @@ export function fitTurnModel(trials: readonly TurnTrial[]): TurnModel | null {
     slopeKnown ? [trial.trigger, ...rowOf(trial.rate)] : rowOf(trial.rate),
   );
   const values = trials.map((trial) => trial.measured - (slopeKnown ? 0 : trial.trigger));
-  const fit = leastSquares(rows, values);
+  const step = readingStep(
+    trials.map(({ measured }) => degrees(measured)),
+    PROTRACTOR_STEPS,
+  );
+  const fit = leastSquares(rows, values, radians(step));
   if (fit === null) return null;
 
   const lead = slopeKnown ? [0] : [];
@@ -161,42 +169,129 @@ function runOnOf(model: TurnModel, rate: number): number {
 }
 
 /**
- * The numbers of a setup that the model changes, by path. With one rate only the delay is taken
- * from the trials and the braking stays as it was; with several rates both are, when they show it at all. A slope that may be
- * 1 leaves the gyro's scale at 1: the simpler model, until the data refute it.
+ * The numbers of a setup that the model changes. With one rate only the delay is taken from the trials and the braking
+ * stays as it was, on which the delay then leans; with several rates both are, when they show it at all. The gyro's
+ * scale stays as it is until the data refute it: the simpler model. The rates are those that were told: a robot that is
+ * quicker than its setup says turned on from a higher rate.
  */
-export function setupValuesFrom(
+export function turnFindings(model: TurnModel, setup: RobotParameters, style: TurnStyle): Findings {
+  const findings: Findings = {};
+  const expected = 1 / setup.gyro.scale;
+  const slopeKnown = model.constantP !== null;
+  const refuted = slopeKnown && pValue(model.slope, expected, model.fit.degreesOfFreedom) < REFUTED;
+  if (refuted) findings['gyro.scale'] = found(transformed(model.slope, (slope) => 1 / slope));
+  // What goes on after the stop is known far better when it need not be told apart from the scale.
+  const runOn = slopeKnown && !refuted ? givenSlope(model.fit, expected) : runOnPart(model);
+  const { delay, spread, leansOn } = delayOf(model, runOn, setup, style, findings);
+  const afterLoop = Math.max(0, delay - setup.program.loopPeriod / 2);
+  const before = setup.program.commandDelay;
+  const commandDelay = Math.min(before, afterLoop);
+  if (commandDelay < before) {
+    findings['program.commandDelay'] = { value: commandDelay, spread: before - commandDelay };
+  }
+  findings['gyro.latency'] = {
+    value: afterLoop - commandDelay,
+    spread,
+    // A sensor that reads less than the turn and one that is late look alike.
+    ...(refuted ? { correlations: { 'gyro.scale': -correlationIn(model.fit, 0, 1) } } : {}),
+    leansOn: {
+      ...leansOn,
+      ...(commandDelay < before ? {} : { 'program.commandDelay': -1 }),
+    },
+  };
+  return findings;
+}
+
+/** The fit without its slope, which is taken to be what it was found to be. */
+function runOnPart({ fit, constantP }: TurnModel): LinearFit & { perScale: number } {
+  if (constantP === null) return { ...fit, perScale: 0 };
+  return {
+    ...fit,
+    coefficients: fit.coefficients.slice(1),
+    covariance: fit.covariance.slice(1).map((row) => row.slice(1)),
+    perScale: 0,
+  };
+}
+
+/**
+ * The fit without its slope, which is known from elsewhere: the other coefficients given it.
+ *
+ * @returns also how the first of them changes with the gyro's scale
+ */
+function givenSlope(fit: LinearFit, slope: number): LinearFit & { perScale: number } {
+  const { coefficients, covariance, degreesOfFreedom } = fit;
+  const [lead, ...others] = coefficients as [number, ...number[]];
+  const variance = covariance[0]![0]!;
+  const pull = others.map((_, i) => (variance > 0 ? covariance[0]![i + 1]! / variance : 0));
+  return {
+    ...fit,
+    coefficients: others.map((value, i) => value + pull[i]! * (slope - lead)),
+    covariance: others.map((_, i) =>
+      others.map((_, j) => covariance[i + 1]![j + 1]! - pull[i]! * pull[j]! * variance),
+    ),
+    degreesOfFreedom: degreesOfFreedom + 1,
+    perScale: -pull[0]! * slope ** 2,
+  };
+}
+
+/** The delay of a stop, how well it is known, and the braking among the findings where the trials show it. */
+function delayOf(
   model: TurnModel,
+  fit: LinearFit & { perScale: number },
   setup: RobotParameters,
   style: TurnStyle,
-): Record<string, number> {
-  const values: Record<string, number> = {};
-  if (model.constantP !== null) {
-    values['gyro.scale'] = model.constantP < REFUTED ? 1 / model.slope.value : 1;
-  }
-  const perWheel = setup.motor.braking / turnDeceleration(setup, style);
-  let delay: number;
+  findings: Findings,
+): { delay: number; spread: number; leansOn: Record<string, number> } {
+  const { noLoadSpeed, braking } = setup.motor;
+  const deceleration = turnDeceleration(setup, style);
+  const perWheel = braking / deceleration;
+  const severalRates = model.delay !== null;
+  const brakingTerm = severalRates ? estimateOf(fit, [0, 1]) : null;
   // A run-on of about nothing tells no braking, however many times it is measured.
-  if (model.delay !== null && model.brakingTerm !== null && model.brakingTerm.low > 0) {
-    delay = model.delay.value;
-    values['motor.braking'] = perWheel / (2 * model.brakingTerm.value);
-  } else {
-    const { rate, estimate } = model.runOn[0]!;
-    delay = estimate.value / rate - rate / (2 * turnDeceleration(setup, style));
-    const shortest = setup.program.loopPeriod / 2;
-    if (delay < shortest) {
-      // Nothing sees a heading faster than half a loop: the braking must be harder than estimated.
-      delay = shortest;
-      if (estimate.low > rate * shortest) {
-        values['motor.braking'] =
-          (perWheel * rate * rate) / (2 * (estimate.value - rate * shortest));
-      }
-    }
+  if (brakingTerm !== null && brakingTerm.low > 0) {
+    const delay = estimateOf(fit, [1, 0]);
+    findings['motor.braking'] = found(
+      transformed(brakingTerm, (term) => perWheel / (2 * term)),
+      {
+        correlations: { 'gyro.latency': -correlationIn(fit, 0, 1) },
+        leansOn: { 'motor.noLoadSpeed': perWheel / brakingTerm.value / noLoadSpeed },
+      },
+    );
+    return {
+      delay: delay.value,
+      spread: spreadOfEstimate(delay),
+      leansOn: {
+        'motor.noLoadSpeed': -delay.value / noLoadSpeed,
+        'gyro.scale': fit.perScale,
+      },
+    };
   }
-  const afterLoop = Math.max(0, delay - setup.program.loopPeriod / 2);
-  values['program.commandDelay'] = Math.min(setup.program.commandDelay, afterLoop);
-  values['gyro.latency'] = afterLoop - values['program.commandDelay'];
-  return values;
+  const { rate } = model.runOn[0]!;
+  const runOn = estimateOf(fit, severalRates ? [rate, rate * rate] : [1]);
+  const delay = runOn.value / rate - rate / (2 * deceleration);
+  const shortest = setup.program.loopPeriod / 2;
+  if (delay >= shortest) {
+    return {
+      delay,
+      spread: spreadOfEstimate(runOn) / rate,
+      leansOn: {
+        'motor.braking': rate / (2 * deceleration * braking),
+        'motor.noLoadSpeed': -(runOn.value / rate + rate / (2 * deceleration)) / noLoadSpeed,
+        'gyro.scale': fit.perScale / rate,
+      },
+    };
+  }
+  // Nothing sees a heading faster than half a loop: the braking must be harder than estimated.
+  if (runOn.low > rate * shortest) {
+    findings['motor.braking'] = found(
+      transformed(runOn, (angle) => (perWheel * rate * rate) / (2 * (angle - rate * shortest))),
+    );
+  }
+  return { delay: shortest, spread: shortest, leansOn: {} };
+}
+
+function correlationIn({ covariance }: LinearFit, i: number, j: number): number {
+  return covariance[i]![j]! / Math.sqrt(covariance[i]![i]! * covariance[j]![j]!);
 }
 
 /** The spread that sampling alone puts on a turn, rad: a uniform error of width ω·T. */

@@ -1,6 +1,7 @@
 import type { DriveBase } from '../../robot/parameters.ts';
 import { estimateOf, leastSquares, type Estimate } from '../../mathematics/leastSquares.ts';
-import { transformed } from '../../mathematics/sample.ts';
+import { mean, transformed } from '../../mathematics/sample.ts';
+import { found, foundSpread, type Findings } from '../../robot/finding.ts';
 
 /** One straight, driven at equal motor degrees left and right. */
 export interface DistanceTrial {
@@ -42,6 +43,7 @@ export function wheelsResult(
   const fit = leastSquares(
     roots.map((root) => [root]),
     lengths.map((length, i) => length / roots[i]!),
+    TAPE_STEP / mean(roots),
   );
   if (fit === null) return null;
   const scale = estimateOf(fit, [1]);
@@ -84,11 +86,14 @@ export function arcLength(ahead: number, left: number): number {
   return Math.abs(halfTurn) < 1e-6 ? chord : (chord * halfTurn) / Math.sin(halfTurn);
 }
 
-/** The numbers of a setup that the result changes, by path. */
-export function wheelsSetupValues(result: WheelsResult): Record<string, number> {
+/** What a tape is read to, mm. */
+const TAPE_STEP = 1;
+
+/** The numbers of a setup that the result changes. */
+export function wheelsFindings(result: WheelsResult): Findings {
   return {
-    'drive.wheelDiameter': result.wheelDiameter.value,
-    'ground.slip': result.slip,
-    ...(result.wheelRatio === null ? {} : { 'drive.wheelRatio': result.wheelRatio.value }),
+    'drive.wheelDiameter': found(result.wheelDiameter),
+    'ground.slip': foundSpread(result.slip, result.trials - 1),
+    ...(result.wheelRatio === null ? {} : { 'drive.wheelRatio': found(result.wheelRatio) }),
   };
 }

@@ -189,26 +189,51 @@ function sourceText(source: Source | undefined): string {
     case 'typed':
       return 'typed';
     case 'bench':
-      return `bench ${source.record}`;
+      return `bench ${source.record}${precisionText(source)}`;
     case 'runs':
-      return `runs ${source.runs}`;
+      return `runs ${source.runs}${precisionText(source)}`;
   }
+}
+
+/** Standard deviation, and correlations with other numbers: “ ± 0.2 with drive.track 0.6 gyro.scale -0.1”. */
+function precisionText({ spread, correlations }: Exclude<Source, { kind: 'typed' }>): string {
+  if (spread === undefined) return '';
+  const pairs = Object.entries(correlations ?? {}).map(([path, value]) => `${path} ${value}`);
+  return ` ± ${spread}${correlations === undefined ? '' : ` with ${pairs.join(' ')}`}`.trimEnd();
+}
+
+const SOURCE =
+  /^(?<kind>bench|runs) (?<count>\d+)(?: ± (?<spread>[\d.e+-]+)(?: with ?(?<pairs>.*))?)?$/;
+
+/** The inverse of {@link precisionText}, from the parts of the text. */
+function precisionIn(spread: string | undefined, pairs: string | undefined) {
+  if (spread === undefined) return {};
+  if (pairs === undefined) return { spread: Number(spread) };
+  const words = pairs.split(' ').filter((word) => word !== '');
+  const correlations = Object.fromEntries(
+    words.flatMap((word, i) => (i % 2 === 0 ? [[word, Number(words[i + 1])]] : [])),
+  );
+  return { spread: Number(spread), correlations };
 }
 
 function sourceIn(row: TableRow): Source | null {
   const text = row.cells['source']!;
   if (text === '') return null;
-  const [, kind, count] = /^(bench|runs) (\d+)$/.exec(text) ?? [];
+  const { kind, count, spread, pairs } = SOURCE.exec(text)?.groups ?? {};
   if (kind === undefined && text !== 'typed') {
     throw new TableError(
       row.line,
       'source',
-      'write typed, bench or runs and a number, or nothing.',
+      'write typed, bench or runs and a number, with ± and how well it is known if you like, or nothing.',
     );
   }
   const source =
     kind === undefined
       ? { kind: text }
-      : { kind, [kind === 'bench' ? 'record' : 'runs']: Number(count) };
+      : {
+          kind,
+          [kind === 'bench' ? 'record' : 'runs']: Number(count),
+          ...precisionIn(spread, pairs),
+        };
   return checked(row, sourceSchema, source);
 }

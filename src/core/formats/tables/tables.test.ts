@@ -284,7 +284,16 @@ describe('any document', () => {
                 ...robot.setups[0]!,
                 reason: surface,
                 setup: withSetupValues(STARTING_SETUP, changes),
-                sources: { 'drive.track': { kind: 'bench', record: 7 } },
+                sources: {
+                  'drive.track': {
+                    kind: 'bench',
+                    record: 7,
+                    spread: 0.25,
+                    correlations: { 'drive.wheelDiameter': 0.75, 'gyro.scale': -1e-7 },
+                  },
+                  'gyro.bias': { kind: 'runs', runs: 40, spread: 1e-5, correlations: {} },
+                  'gyro.scale': { kind: 'bench', record: 8, spread: 0.001 },
+                },
               },
             ],
             benchRecords: [

@@ -1,6 +1,10 @@
 import { useMemo } from 'react';
 import type { BenchOf } from '../../../core/benches/index.ts';
-import { batteryResult, type BatteryResult } from '../../../core/benches/battery/battery.ts';
+import {
+  batteryFindings,
+  batteryResult,
+  type BatteryResult,
+} from '../../../core/benches/battery/battery.ts';
 import { lowBatterySentence, type LowBattery } from '../../../core/analysis/checks/lowBattery.ts';
 import { degrees, radians } from '../../../core/mathematics/angle.ts';
 import type { Estimate } from '../../../core/mathematics/leastSquares.ts';
@@ -149,10 +153,7 @@ export const batteryView: TrialBench<Battery, BatteryResult> = {
     ],
   }),
   More: LowVoltages,
-  values: ({ result }): Record<string, number> =>
-    result.follows === null
-      ? {}
-      : { 'battery.speedFollows': Math.min(5, Math.max(0, result.follows.value)) },
+  findings: ({ result }) => batteryFindings(result),
   trend: ({ result, bench }) => ({
     label: 'A volt',
     kind: bench.move === 'straight' ? 'length' : 'angle',

@@ -79,9 +79,11 @@ export const colourView: TrialBench<BenchOf<'colour'>, ColourResult> = {
     };
   },
   More: ColourAnswers,
-  values: ({ result: { classes, noise } }) => ({
-    colours: classes.map(({ name, middle, spread, hued }) => ({ name, middle, spread, hued })),
-    'colour.noise': noise,
+  findings: ({ result: { classes, noise } }) => ({
+    colours: {
+      value: classes.map(({ name, middle, spread, hued }) => ({ name, middle, spread, hued })),
+    },
+    'colour.noise': { value: noise },
   }),
   trend: ({ result }) => ({
     label: 'Named right',

@@ -1,4 +1,5 @@
 import {
+  lightFindings,
   falseTriggersPerSecond,
   lightChange,
   lightResult,
@@ -127,12 +128,7 @@ export const lightView: TrialBench<BenchOf<'light'>, LightResult> = {
     };
   },
   More: LightAnswers,
-  values: ({ result }) => ({
-    'light.dark': result.dark.value,
-    'light.light': result.light.value,
-    'light.noise': Math.max(result.darkSpread, result.lightSpread),
-    'light.threshold': result.threshold.value,
-  }),
+  findings: ({ result }) => lightFindings(result),
   trend: ({ result }) => ({
     label: 'Threshold',
     kind: 'share',

@@ -1,6 +1,7 @@
 import type { BenchOf } from '../../../core/benches/index.ts';
 import { useState } from 'react';
 import {
+  rangeFindings,
   chanceOfEquality,
   obliqueDistance,
   stoppingDistance,
@@ -164,17 +165,7 @@ export const rangeView: TrialBench<BenchOf<'range'>, RangeResult> = {
     },
   },
   More: RangeAnswers,
-  values: ({ result, bench }) => {
-    const unit = unitInUse(result);
-    if (bench.analog) return {};
-    return {
-      'range.offset': unit.offset.value,
-      'range.noise': unit.noise,
-      ...(unit.useful === null
-        ? {}
-        : { 'range.shortest': unit.useful.from, 'range.longest': unit.useful.to }),
-    };
-  },
+  findings: ({ result, bench }) => (bench.analog ? {} : rangeFindings(unitInUse(result))),
   trend: ({ result, bench }) => {
     const unit = unitInUse(result);
     return bench.analog

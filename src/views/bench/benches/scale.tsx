@@ -1,5 +1,10 @@
 import type { BenchOf } from '../../../core/benches/index.ts';
-import { gyroScale, signSentence, type GyroScale } from '../../../core/benches/scale/gyroScale.ts';
+import {
+  scaleFindings,
+  gyroScale,
+  signSentence,
+  type GyroScale,
+} from '../../../core/benches/scale/gyroScale.ts';
 import { degrees } from '../../../core/mathematics/angle.ts';
 import { formatEstimate } from '../../../core/mathematics/estimateText.ts';
 import { formatNumber } from '../../../core/mathematics/quantity.ts';
@@ -81,10 +86,7 @@ export const scaleView: TrialBench<BenchOf<'scale'>, GyroScale> = {
     label: 'off the fit, °',
     value: (result, i) => formatNumber(degrees(result.residuals[i]!), 1),
   },
-  values: ({ result }) => ({
-    'gyro.scale': result.scale.value,
-    'gyro.rightPositive': result.rightPositive,
-  }),
+  findings: ({ result }) => scaleFindings(result),
   trend: ({ result }) => ({
     label: 'Scale',
     kind: 'number',

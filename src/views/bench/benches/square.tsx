@@ -1,6 +1,7 @@
 import { endSlips } from '../../../core/benches/slips.ts';
 import type { BenchOf } from '../../../core/benches/index.ts';
 import {
+  squareFindings,
   encoderSquare,
   encoderSquareEnd,
   gyroSquare,
@@ -166,10 +167,7 @@ export const squareView: TrialBench<BenchOf<'square'>, Result> = {
       ],
     };
   },
-  values: ({ result: { found } }): Record<string, number> =>
-    found.by === 'encoders'
-      ? { 'drive.wheelRatio': found.wheelRatio.value, 'drive.track': found.track.value }
-      : {},
+  findings: ({ result, setup }) => squareFindings(result, setup.drive.wheelDiameter),
   trend: ({ result: { found } }) =>
     found.by === 'encoders'
       ? { label: 'Track', kind: 'length', digits: 2, estimate: found.track }

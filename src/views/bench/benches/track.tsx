@@ -1,6 +1,6 @@
 import { turnSlips } from '../../../core/benches/slips.ts';
 import type { BenchOf } from '../../../core/benches/index.ts';
-import { trackResult, type TrackResult } from '../../../core/benches/track/track.ts';
+import { trackFindings, trackResult, type TrackResult } from '../../../core/benches/track/track.ts';
 import { degrees } from '../../../core/mathematics/angle.ts';
 import { formatEstimate } from '../../../core/mathematics/estimateText.ts';
 import { formatNumber } from '../../../core/mathematics/quantity.ts';
@@ -101,7 +101,7 @@ export const trackView: TrialBench<BenchOf<'track'>, TrackResult> = {
     label: 'off the fit, °',
     value: (result, i) => formatNumber(-degrees(result.residuals[i]!), 1),
   },
-  values: ({ result }) => ({ 'drive.track': result.track.value }),
+  findings: ({ result, setup }) => trackFindings(result, setup.drive.wheelDiameter),
   trend: ({ result }) => ({
     label: 'Track',
     kind: 'length',

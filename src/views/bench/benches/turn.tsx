@@ -7,7 +7,7 @@ import {
   runOnAtRate,
   runOnTrend,
   samplingSpread,
-  setupValuesFrom,
+  turnFindings,
   shortestFullTurn,
   triggerFor,
   turnSentence,
@@ -167,7 +167,7 @@ export const turnView: TrialBench<BenchOf<'turn'>, TurnModel> = {
     value: (_, __, { measured, trigger }) => formatNumber(degrees(measured - trigger), 1),
   },
   More: TurnAnswers,
-  values: ({ result, bench, setup }) => setupValuesFrom(result, setup, bench.style),
+  findings: ({ result, bench, setup }) => turnFindings(result, setup, bench.style),
   trend: ({ result }) => {
     const { rate, estimate } = result.runOn[0]!;
     return {

@@ -2,7 +2,7 @@ import { distanceSlips } from '../../../core/benches/slips.ts';
 import type { BenchOf } from '../../../core/benches/index.ts';
 import {
   wheelsResult,
-  wheelsSetupValues,
+  wheelsFindings,
   type WheelsResult,
 } from '../../../core/benches/wheels/wheels.ts';
 import { formatEstimate } from '../../../core/mathematics/estimateText.ts';
@@ -101,7 +101,7 @@ export const wheelsView: TrialBench<BenchOf<'wheels'>, WheelsResult> = {
     label: 'off the fit',
     value: (result, i) => formatNumber(result.residuals[i]!, 1),
   },
-  values: ({ result }) => wheelsSetupValues(result),
+  findings: ({ result }) => wheelsFindings(result),
   trend: ({ result }) => ({
     label: 'Diameter',
     kind: 'length',

@@ -1,0 +1,74 @@
+import { offsetFrom, scores, type Offset, type Zone } from '../../field/field.ts';
+import { RobotDraws } from '../../robot/knowledge.ts';
+import { toolPose } from '../../robot/toolPose.ts';
+import { stepsOf } from '../../route/plan.ts';
+import { cameBy, forecastPose, momentAfterMove, type Forecast } from '../../simulation/forecast.ts';
+import type { Experiment } from '../../simulation/run.ts';
+import type { Budget } from '../budget/budget.ts';
+import { rangeOf, type ChanceRange } from '../runs/chanceRange.ts';
+import { offsetEffects, type UnknownEffects } from './effects.ts';
+import { middleOf, SpreadLevels } from './levels.ts';
+
+/** Robots whose chances make the range, and simulated runs that make each chance, at the most. */
+const ROBOTS = 300;
+const RUNS = 2000;
+const SEED = 37;
+
+/**
+ * Where the chance to hit lies by simulated runs, as far as the robot is known. What chance did to each run is what is
+ * left of its end when the middle of its own robot is taken off; every robot that may be gets its middle and
+ * all of these, as wide as its noises are.
+ */
+export function simulatedChance(
+  experiment: Experiment,
+  forecast: Forecast,
+  budget: Budget,
+  effects: UnknownEffects,
+  step: number,
+  zone: Zone,
+): ChanceRange {
+  const known = experiment.knowledge!;
+  const { body } = experiment.estimated;
+  const here = stepsOf(experiment.plan.moves)[step]!;
+  const perUnit = offsetEffects(effects, step, zone, body);
+  const levels = new SpreadLevels(experiment, budget, known, step);
+  const width = known.paths.length;
+  const middle = (deviations: ArrayLike<number>) =>
+    middleOf(known, effects.knowledge, perUnit, deviations);
+  const chanceParts: Offset[] = [];
+  let lost = 0;
+  const runs = Math.min(RUNS, forecast.runs);
+  for (let run = 0; run < runs; run++) {
+    if (!cameBy(forecast, run, here)) {
+      lost++;
+      continue;
+    }
+    const end = forecastPose(forecast, run, momentAfterMove(step));
+    const deviations = forecast.deviations.subarray(run * width, (run + 1) * width);
+    const own = middle(deviations);
+    const narrower = 1 / Math.sqrt(levels.factor(deviations));
+    const offset = offsetFrom(zone, toolPose(body, end));
+    chanceParts.push({
+      along: narrower * (offset.along - own.along),
+      left: narrower * (offset.left - own.left),
+      turned: narrower * (offset.turned - own.turned),
+    });
+  }
+  const draws = new RobotDraws(experiment.trueParameters, known);
+  const came = 1 - lost / runs;
+  return rangeOf(
+    Array.from({ length: ROBOTS }, (_, robot) => {
+      const deviations = draws.deviations(SEED, robot);
+      const own = middle(deviations);
+      const wider = Math.sqrt(levels.factor(deviations));
+      const hits = chanceParts.filter((part) =>
+        scores(zone, {
+          along: own.along + wider * part.along,
+          left: own.left + wider * part.left,
+          turned: own.turned + wider * part.turned,
+        }),
+      ).length;
+      return (came * hits) / Math.max(1, chanceParts.length);
+    }),
+  );
+}
