@@ -9,11 +9,7 @@ import { lightFindings, lightResult } from '../../src/core/benches/light/light.t
 import { trackFindings, trackResult } from '../../src/core/benches/track/track.ts';
 import { fitTurnModel, turnFindings } from '../../src/core/benches/turn/turn.ts';
 import { wheelsFindings, wheelsResult } from '../../src/core/benches/wheels/wheels.ts';
-import {
-  fieldFileSchema,
-  robotFileSchema,
-  routeFileSchema,
-} from '../../src/core/formats/files.ts';
+import { fieldFileSchema, robotFileSchema, routeFileSchema } from '../../src/core/formats/files.ts';
 import type { Field } from '../../src/core/field/field.ts';
 import { radians } from '../../src/core/mathematics/angle.ts';
 import type { PracticeCommand } from '../../src/core/practice/commands.ts';
@@ -160,7 +156,7 @@ function measured(
     15,
     false,
   );
-  take(range === null ? null : rangeFindings(range.units[0]!));
+  take(range === null ? null : rangeFindings(range.units[0]!, now.setup.range));
   const light = lightResult(
     read(
       'light',

@@ -1,6 +1,12 @@
 import type { Estimate } from '../mathematics/leastSquares.ts';
-import { knowledgeOf } from './knowledge.ts';
-import { unsureOf, withSetupValues, type RobotParameters, type SetupValue } from './parameters.ts';
+import { knowledgeOf, spreadOf } from './knowledge.ts';
+import {
+  setupValue,
+  unsureOf,
+  withSetupValues,
+  type RobotParameters,
+  type SetupValue,
+} from './parameters.ts';
 import { withSources, type Source, type Sources } from './sources.ts';
 
 /** A number of a setup that a bench found, and how well. */
@@ -35,16 +41,24 @@ export function found(estimate: Estimate, more: Omit<Finding, 'value' | 'spread'
   return { value: estimate.value, spread: spreadOfEstimate(estimate), ...more };
 }
 
-/** How far runs or readings spread, from so many degrees of freedom: known to a share of 1/√(2ν). */
+/**
+ * How far runs or readings spread, from so many degrees of freedom ν. Few readings show too small a spread more often
+ * than too large a one: the logarithm of s lies 1/(2ν) too low on the whole, with the variance (1 + 1/ν)/(2ν).
+ */
 export function foundSpread(value: number, degreesOfFreedom: number): Finding {
-  return { value, spread: 1 / Math.sqrt(2 * Math.max(1, degreesOfFreedom)) };
+  const free = Math.max(1, degreesOfFreedom);
+  return {
+    value: value * Math.exp(1 / (2 * free)),
+    spread: Math.sqrt((1 + 1 / free) / (2 * free)),
+  };
 }
 
 /** Correlations smaller than this are not written down. */
 const WORTH_SAYING = 0.02;
 
 /**
- * A setup and its sources with the findings of a bench taken over.
+ * A setup and its sources with the findings of a bench taken over. A number takes the value that was found; a spread,
+ * which a few readings tell badly, lies between that and what was believed, by how well each is known.
  *
  * @param source where they come from
  */
@@ -56,7 +70,13 @@ export function withFindings(
 ): { setup: RobotParameters; sources: Sources } {
   const known = knowledgeOf(setup, sources);
   const others = known.paths.flatMap((path, i) => (path in findings ? [] : [{ path, i }]));
-  const found = Object.entries(findings).flatMap(([path, finding]) => {
+  const settled = Object.fromEntries(
+    Object.entries(findings).map(([path, finding]) => [
+      path,
+      weighed(finding, path, setup, spreadOf(setup, path, sources[path])),
+    ]),
+  );
+  const found = Object.entries(settled).flatMap(([path, finding]) => {
     if (unsureOf(path) === null) return [];
     const leans = others.map((other) => finding.leansOn?.[other.path] ?? 0);
     // Covariance with the other numbers, by what it leans on.
@@ -97,9 +117,27 @@ export function withFindings(
     Object.keys(findings).map((path): [string, Source] => [path, { ...source, ...precise[path] }]),
   );
   return {
-    setup: withSetupValues(setup, valuesOf(findings)),
+    setup: withSetupValues(setup, valuesOf(settled)),
     sources: withSources(sources, changed),
   };
+}
+
+/** A spread as it was found, weighed with the one that was believed; any other number as it was found. */
+function weighed(
+  finding: Finding,
+  path: string,
+  setup: RobotParameters,
+  believedSpread: number,
+): Finding {
+  const { value, spread } = finding;
+  const believed = setupValue(setup, path);
+  if (unsureOf(path)?.share !== true || spread === undefined || believedSpread === 0) {
+    return finding;
+  }
+  if (typeof value !== 'number' || value <= 0) return { ...finding, value: believed };
+  const [own, before] = [1 / spread ** 2, 1 / believedSpread ** 2];
+  const middle = (own * Math.log(value) + before * Math.log(believed as number)) / (own + before);
+  return { ...finding, value: Math.exp(middle), spread: 1 / Math.sqrt(own + before) };
 }
 
 /** The values alone. */

@@ -88,7 +88,7 @@ export function RecordingSheet<B extends RecordedBench, A, S>(props: RecordingSh
             <section className={styles['section']}>
               <h2>{inSetup?.title ?? 'In the setup'}</h2>
               {inSetup !== undefined && <p className={styles['note']}>{inSetup.note}</p>}
-              <SetupChanges setup={robot.setup.setup} findings={findings} />
+              <SetupChanges stored={robot.setup} findings={findings} />
               <div className={styles['buttons']}>
                 <Button
                   disabled={keeping.busy}

@@ -1,4 +1,6 @@
-import type { Finding, Findings } from '../../core/robot/finding.ts';
+import type { SetupRevision } from '../../contracts/records.ts';
+import { withFindings, type Findings } from '../../core/robot/finding.ts';
+import { spreadOf } from '../../core/robot/knowledge.ts';
 import { formatQuantity } from '../../core/mathematics/quantity.ts';
 import { setupValue, unsureOf, type RobotParameters } from '../../core/robot/parameters.ts';
 import styles from './BenchView.module.css';
@@ -7,24 +9,27 @@ import { SETUP_GROUPS } from './setupFields.ts';
 const FIELDS = new Map(SETUP_GROUPS.flatMap(({ fields }) => fields).map((one) => [one.path, one]));
 
 interface SetupChangesProps {
-  setup: RobotParameters;
+  stored: Pick<SetupRevision, 'setup' | 'sources'>;
   findings: Findings;
 }
 
 /** What a result would change in the setup, number by number, and how well it is known then. */
-export function SetupChanges({ setup, findings }: SetupChangesProps) {
-  const changes = Object.entries(findings).flatMap(([path, finding]) => {
-    const { value } = finding;
-    if (Array.isArray(value)) {
-      const [from, to] = [setup.colours, value].map((colours) =>
+export function SetupChanges({ stored, findings }: SetupChangesProps) {
+  const { setup } = stored;
+  const next = withFindings(setup, stored.sources, findings, { kind: 'bench', record: 1 });
+  const changes = Object.keys(findings).flatMap((path) => {
+    if (path === 'colours') {
+      const [from, to] = [setup, next.setup].map(({ colours }) =>
         colours.map(({ name }) => name).join(', '),
       ) as [string, string];
-      const same = JSON.stringify(setup.colours) === JSON.stringify(value);
+      const same = JSON.stringify(setup.colours) === JSON.stringify(next.setup.colours);
       return same ? [] : [{ path, label: 'Colours that it knows', from, to, margin: '' }];
     }
+    const value = setupValue(next.setup, path);
     const [from, to] = [shown(path, setupValue(setup, path)), shown(path, value)];
     const label = FIELDS.get(path)?.label ?? 'Positive is';
-    return from === to ? [] : [{ path, label, from, to, margin: marginOf(path, finding) }];
+    const margin = marginOf(path, next.setup, spreadOf(next.setup, path, next.sources[path]));
+    return from === to ? [] : [{ path, label, from, to, margin }];
   });
   if (changes.length === 0) return <p className={styles['note']}>The setup says the same.</p>;
   return (
@@ -48,10 +53,10 @@ function shown(path: string, value: number | boolean): string {
   return field === undefined ? String(value) : formatQuantity(value, field.kind, field.digits);
 }
 
-/** Half of the 95 % interval, where the bench tells one. */
-function marginOf(path: string, { value, spread }: Finding): string {
+/** Half of the 95 % interval, of a number that is not known exactly. */
+function marginOf(path: string, setup: RobotParameters, spread: number): string {
   const [field, unsure] = [FIELDS.get(path), unsureOf(path)];
-  if (spread === undefined || field === undefined || unsure === null) return '';
-  const size = unsure.share ? Math.abs(value as number) * spread : spread;
+  if (spread === 0 || field === undefined || unsure === null) return '';
+  const size = unsure.share ? (setupValue(setup, path) as number) * spread : spread;
   return ` ± ${formatQuantity(2 * size, field.kind, field.digits)}`;
 }

@@ -105,7 +105,7 @@ function TrialReadings<B extends AnyTrialBench, R>(props: PartProps<B, R>) {
 /** What the readings say, what becomes of it, and what was found before. */
 function TrialResult<B extends AnyTrialBench, R>(props: PartProps<B, R>) {
   const { definition, robot, keeping, work } = props;
-  const { setup } = robot.setup;
+
   const { record, records, used, shown, findings } = work;
   const { More } = definition;
   const earlier = records.filter(({ id }) => id !== record?.id).map(({ bench }) => bench);
@@ -121,7 +121,9 @@ function TrialResult<B extends AnyTrialBench, R>(props: PartProps<B, R>) {
           ))}
           <Figures figures={definition.figures(shown)} />
           {More !== undefined && <More {...shown} earlier={earlier} />}
-          {Object.keys(findings).length > 0 && <SetupChanges setup={setup} findings={findings} />}
+          {Object.keys(findings).length > 0 && (
+            <SetupChanges stored={robot.setup} findings={findings} />
+          )}
         </>
       )}
       <TrialButtons {...props} />

@@ -48,7 +48,7 @@ const SCALE_BEFORE = 0.8;
 /** Scale, in standard deviations, of the Cauchy distribution about the target in which the middle lies before. */
 const AIMED_BEFORE = 0.4;
 /** Sessions are expected to lie apart by this share of the spread within one. */
-const SESSION_SHARE = 0.3;
+export const SESSION_SHARE = 0.3;
 /** Draws: fewer of long series, of which less is unknown, so that they do not take longer. */
 const MOST_DRAWS = 250;
 const LEAST_DRAWS = 120;

@@ -39,7 +39,7 @@ export function unknownEffects(experiment: Experiment, known: Knowledge): Unknow
     return middle.map((pose, moment): Pose => {
       // A robot that a wrong look sends another way tells nothing of how this way changes.
       const [a, b] = [more[moment] ?? pose, less[moment] ?? pose];
-      const over = (more[moment] === null ? 0 : spread) + (less[moment] === null ? 0 : spread);
+      const over = (more[moment] == null ? 0 : spread) + (less[moment] == null ? 0 : spread);
       if (over === 0) return { x: 0, y: 0, heading: 0 };
       return {
         x: (a.x - b.x) / over,
@@ -51,10 +51,11 @@ export function unknownEffects(experiment: Experiment, known: Knowledge): Unknow
   return { knowledge, nominal: middle, perUnit };
 }
 
-/** Poses at the moments of a forecast; null in moves that the run passes over and the nominal one does not. */
+/** Poses at the moments of a forecast; null from where the run goes another way than the nominal one. */
 function momentsOf(run: RunRecord, nominal: RunRecord): (Pose | null)[] {
+  let same = true;
   return run.moves.flatMap((move, step) => {
-    const same = (move.ended === 'passed over') === (nominal.moves[step]!.ended === 'passed over');
+    same &&= (move.ended === 'passed over') === (nominal.moves[step]!.ended === 'passed over');
     return Array.from({ length: SAMPLES_PER_MOVE }, (_, sample) => {
       if (!same) return null;
       const time = move.from + ((move.to - move.from) * (sample + 1)) / SAMPLES_PER_MOVE;
@@ -93,4 +94,14 @@ export function offsetEffects(
       turned: per * wrapAngle(there.turned - here.turned),
     };
   });
+}
+
+/** Where the noise-free run of a robot that is as its setup says ends a step, seen from a zone. */
+export function nominalOffset(
+  { nominal }: UnknownEffects,
+  step: number,
+  zone: Zone,
+  body: Body,
+): Offset {
+  return offsetFrom(zone, toolPose(body, nominal[(step + 1) * SAMPLES_PER_MOVE - 1]!));
 }

@@ -13,6 +13,8 @@ import { middleOf, SpreadLevels } from './levels.ts';
 const ROBOTS = 300;
 const RUNS = 2000;
 const SEED = 37;
+/** A spread below this is none, mm. */
+const TINY = 1e-3;
 
 /**
  * Where the chance to hit lies by simulated runs, as far as the robot is known. What chance did to each run is what is
@@ -31,7 +33,11 @@ export function simulatedChance(
   const { body } = experiment.estimated;
   const here = stepsOf(experiment.plan.moves)[step]!;
   const perUnit = offsetEffects(effects, step, zone, body);
-  const levels = new SpreadLevels(experiment, budget, known, step);
+  const levels = new SpreadLevels(experiment, budget, known, step, zone);
+  const wide = (deviations: ArrayLike<number>) => {
+    const { along, left } = levels.of(deviations).covariance;
+    return Math.sqrt(along + left);
+  };
   const width = known.paths.length;
   const middle = (deviations: ArrayLike<number>) =>
     middleOf(known, effects.knowledge, perUnit, deviations);
@@ -46,7 +52,7 @@ export function simulatedChance(
     const end = forecastPose(forecast, run, momentAfterMove(step));
     const deviations = forecast.deviations.subarray(run * width, (run + 1) * width);
     const own = middle(deviations);
-    const narrower = 1 / Math.sqrt(levels.factor(deviations));
+    const narrower = 1 / Math.max(TINY, wide(deviations));
     const offset = offsetFrom(zone, toolPose(body, end));
     chanceParts.push({
       along: narrower * (offset.along - own.along),
@@ -60,7 +66,7 @@ export function simulatedChance(
     Array.from({ length: ROBOTS }, (_, robot) => {
       const deviations = draws.deviations(SEED, robot);
       const own = middle(deviations);
-      const wider = Math.sqrt(levels.factor(deviations));
+      const wider = Math.max(TINY, wide(deviations));
       const hits = chanceParts.filter((part) =>
         scores(zone, {
           along: own.along + wider * part.along,

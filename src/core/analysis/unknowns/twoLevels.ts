@@ -1,21 +1,31 @@
 import type { Offset, Zone } from '../../field/field.ts';
+import { wrapAngle } from '../../mathematics/angle.ts';
+import { normal } from '../../mathematics/randomness.ts';
 import { RobotDraws, type Knowledge } from '../../robot/knowledge.ts';
 import type { Experiment } from '../../simulation/run.ts';
 import type { Budget, Share } from '../budget/budget.ts';
-import { spreadAtZone } from '../budget/chance.ts';
 import type { SpreadSource } from '../budget/stepModel.ts';
 import { rangeOf, type ChanceRange } from '../runs/chanceRange.ts';
 import { COARSE, hitChance } from '../runs/hitChance.ts';
 import type { OffsetSpread } from '../runs/summary.ts';
-import { offsetEffects, type UnknownEffects } from './effects.ts';
+import { nominalOffset, offsetEffects, type UnknownEffects } from './effects.ts';
 import { middleOf, SpreadLevels } from './levels.ts';
 
 /** What a route promises at a checkpoint, with what is not known of the robot apart from what varies between runs. */
 export interface TwoLevels {
-  /** Chance to hit: it is one number for the robot as it is, and lies here as far as the robot is known. */
+  /**
+   * Chance to hit: it is one number for the robot as it is, and lies here as far as the robot is known. As the route is
+   * planned, and if the noise-free run ended in the middle of the zone.
+   */
   chance: ChanceRange;
+  onTarget: ChanceRange;
   /** Where a next run ends: what varies and what is not known together. */
   nextRun: OffsetSpread;
+  /**
+   * Squared distance from the middle, in the standard deviations of the next run, within which 19 of 20 runs lie: more
+   * than the 5.99 of a normal distribution, because some robots that may be spread far more than others.
+   */
+  held: number;
   /** The numbers that are not known, by their share of the variance of a next run's place, largest first. */
   notKnown: Share<string>[];
   /** What varies from run to run, likewise. */
@@ -39,38 +49,68 @@ export function twoLevels(
   zone: Zone,
 ): TwoLevels {
   const { body } = experiment.estimated;
-  const varying = spreadAtZone(budget, step, zone, body);
   const perUnit = offsetEffects(effects, step, zone, body);
-  const levels = new SpreadLevels(experiment, budget, known, step);
+  const levels = new SpreadLevels(experiment, budget, known, step, zone);
   const draws = new RobotDraws(experiment.trueParameters, known);
-  const chances = Array.from({ length: ROBOTS }, (_, robot) => {
+  const { along, left, turned } = nominalOffset(effects, step, zone, body);
+  const robots = Array.from({ length: ROBOTS }, (_, robot) => {
     const deviations = draws.deviations(SEED, robot);
-    const middle = middleOf(known, effects.knowledge, perUnit, deviations);
-    return hitChance(zone, scaled(varying, levels.factor(deviations)), middle, COARSE);
+    const away = middleOf(known, effects.knowledge, perUnit, deviations);
+    const spread = levels.of(deviations);
+    const middle = {
+      along: along + away.along,
+      left: left + away.left,
+      turned: wrapAngle(turned + away.turned),
+    };
+    return {
+      away,
+      spread,
+      chance: hitChance(zone, spread, middle, COARSE),
+      onTarget: hitChance(zone, spread, away, COARSE),
+    };
   });
-  const unknown = covarianceOf(effects.knowledge, perUnit);
+  const nextRun = sum(levels.expected(), covarianceOf(effects.knowledge, perUnit));
   return {
-    chance: rangeOf(chances),
-    nextRun: sum(varying, unknown),
+    chance: rangeOf(robots.map(({ chance }) => chance)),
+    onTarget: rangeOf(robots.map(({ onTarget }) => onTarget)),
+    nextRun,
+    held: heldBy(nextRun, robots),
     ...sharesOfBoth(effects.knowledge, perUnit, levels.variances),
   };
 }
 
-function scaled(
-  { covariance, turnedSpread, turnedWithAlong, turnedWithLeft }: OffsetSpread,
-  factor: number,
-): OffsetSpread {
-  return {
-    covariance: {
-      along: factor * covariance.along,
-      left: factor * covariance.left,
-      cross: factor * covariance.cross,
-    },
-    turnedSpread: Math.sqrt(factor) * turnedSpread,
-    turnedWithAlong: factor * turnedWithAlong,
-    turnedWithLeft: factor * turnedWithLeft,
-  };
+/** Runs drawn of each robot for the size of the region. */
+const RUNS_A_ROBOT = 8;
+/** The share of runs that the region holds. */
+const HELD = 0.95;
+
+/** Squared distance that holds 19 of 20 runs of all robots that may be. */
+function heldBy(
+  { covariance: { along, left, cross } }: OffsetSpread,
+  robots: readonly { away: Offset; spread: OffsetSpread }[],
+): number {
+  const determinant = along * left - cross * cross;
+  if (determinant <= 0) return NORMAL_95;
+  const draw = normal(SEED, 0, REGION);
+  const distances = robots
+    .flatMap(({ away, spread: { covariance: own } }) =>
+      Array.from({ length: RUNS_A_ROBOT }, () => {
+        const root = Math.sqrt(own.along);
+        const slope = root > 0 ? own.cross / root : 0;
+        const [a, b] = [draw(), draw()];
+        const x = away.along + root * a;
+        const y = away.left + slope * a + Math.sqrt(Math.max(0, own.left - slope * slope)) * b;
+        return (left * x * x - 2 * cross * x * y + along * y * y) / determinant;
+      }),
+    )
+    .sort((a, b) => a - b);
+  return Math.max(NORMAL_95, distances[Math.floor(HELD * distances.length)]!);
 }
+
+/** Squared radius that holds 95 % of a normal distribution in the plane. */
+const NORMAL_95 = 5.991;
+/** The stream of draws for the region; none of a run. */
+const REGION = 12;
 
 /** Spread of the middle of the runs as far as it is not known. */
 export function covarianceOf({ covariance }: Knowledge, perUnit: readonly Offset[]): OffsetSpread {

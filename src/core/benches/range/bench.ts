@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { mean } from '../../mathematics/sample.ts';
+import { mean, standardDeviation } from '../../mathematics/sample.ts';
 import { millimetres } from '../../schema/numbers.ts';
 import { textSchema } from '../../schema/scalars.ts';
 import { conditionsSchema, defineBench, readings } from '../definition.ts';
@@ -24,6 +24,8 @@ export const rangeBench = defineBench({
       tape: z.number().nonnegative().max(20000),
       reading: millimetres,
       incidence: z.number().min(-1.5).max(1.5),
+      /** Standard deviation of single readings, where the one that counts is the mean of several. */
+      noise: z.number().nonnegative().max(1000).nullable().default(null),
     }),
   },
   /** One reading a range sensor, against the tape of the event. */
@@ -34,7 +36,7 @@ export const rangeBench = defineBench({
     const recent = segment.slice(-LINES);
     return ['range', 'range2', 'range3', 'range4'].flatMap((unit) => {
       const values = valuesOf(recent, unit);
-      return values.length < 3 ? [] : [{ unit, tape, reading: mean(values), incidence }];
+      return values.length < 3 ? [] : [{ unit, tape, reading: mean(values), incidence, noise: standardDeviation(values) }];
     });
   },
 });

@@ -1,3 +1,4 @@
+import type { RangeSensor } from '../../robot/parameters.ts';
 import { found, foundSpread, type Findings } from '../../robot/finding.ts';
 import {
   estimateOf,
@@ -19,6 +20,8 @@ export interface RangeReading {
   reading: number;
   /** Angle between the beam and the perpendicular of the wall, rad. */
   incidence: number;
+  /** Standard deviation of single readings, when this is the mean of several. */
+  noise?: number | null;
 }
 
 export interface RangeUnit {
@@ -136,13 +139,19 @@ function unitResult(
     slope,
     intercept: estimateOf(fit, [1, 0]),
     offset: shifted(analog ? atMiddle.value : middle),
-    noise: fit.residualSpread / perMillimetre,
+    noise: noiseOf(readings, fit.residualSpread) / perMillimetre,
     residuals,
     useful: usefulRange(readings, limit, perMillimetre),
     odd: false,
     readings: readings.length,
     fit,
   };
+}
+
+/** Spread of a single reading: what was seen of it, or what the line leaves over where single readings made it. */
+function noiseOf(readings: readonly RangeReading[], residualSpread: number): number {
+  const seen = readings.flatMap(({ noise }) => noise ?? []);
+  return seen.length === 0 ? residualSpread : Math.sqrt(mean(seen.map((one) => one * one)));
 }
 
 /**
@@ -250,13 +259,27 @@ export function chanceOfEquality(resolution: number, rate: number, period: numbe
   return Math.min(1, resolution / (Math.abs(rate) * period));
 }
 
-/** The numbers of a setup that a unit's result changes. */
-export function rangeFindings({ offset, noise, useful, readings }: RangeUnit): Findings {
+/**
+ * The numbers of a setup that a unit's result changes. Nobody knows what it reads beyond the distances that were tried:
+ * the limits move only where readings left the line, or were right beyond them.
+ */
+export function rangeFindings(
+  { offset, noise, useful, readings, residuals }: RangeUnit,
+  { shortest, longest }: Pick<RangeSensor, 'shortest' | 'longest'>,
+): Findings {
+  const tapes = residuals.map(({ tape }) => tape);
+  const limits =
+    useful === null
+      ? {}
+      : {
+          'range.shortest':
+            useful.from > Math.min(...tapes) ? useful.from : Math.min(shortest, useful.from),
+          'range.longest':
+            useful.to < Math.max(...tapes) ? useful.to : Math.max(longest, useful.to),
+        };
   return {
     'range.offset': found(offset),
     'range.noise': foundSpread(noise, readings - 2),
-    ...(useful === null
-      ? {}
-      : { 'range.shortest': { value: useful.from }, 'range.longest': { value: useful.to } }),
+    ...Object.fromEntries(Object.entries(limits).map(([path, value]) => [path, { value }])),
   };
 }

@@ -51,6 +51,13 @@ export const rangeView: TrialBench<BenchOf<'range'>, RangeResult> = {
       digits: analog ? 3 : 1,
     },
     { name: 'incidence', label: 'turned, °', kind: 'angle', keep: true },
+    {
+      name: 'noise',
+      label: analog ? 'flickers by, V' : 'flickers by, mm',
+      kind: analog ? 'voltage' : 'length',
+      optional: true,
+      digits: analog ? 3 : 1,
+    },
   ],
   options: ({ bench, onChange }) => (
     <>
@@ -165,7 +172,8 @@ export const rangeView: TrialBench<BenchOf<'range'>, RangeResult> = {
     },
   },
   More: RangeAnswers,
-  findings: ({ result, bench }) => (bench.analog ? {} : rangeFindings(unitInUse(result))),
+  findings: ({ result, bench, setup }) =>
+    bench.analog ? {} : rangeFindings(unitInUse(result), setup.range),
   trend: ({ result, bench }) => {
     const unit = unitInUse(result);
     return bench.analog
