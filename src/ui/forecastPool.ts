@@ -75,6 +75,7 @@ function joined(parts: readonly Forecast[]): Forecast {
   };
   const perRun = first.poses.length / Math.max(1, first.runs);
   const conditions = first.conditions.length / Math.max(1, first.runs);
+  const deviations = first.deviations.length / Math.max(1, first.runs);
   return {
     ...first,
     runs,
@@ -85,5 +86,6 @@ function joined(parts: readonly Forecast[]): Forecast {
     dropouts: numbers((part) => part.dropouts, new Uint16Array(runs)),
     answers: numbers((part) => part.answers, new Uint8Array(runs * first.looks.length)),
     conditions: numbers((part) => part.conditions, new Float32Array(runs * conditions)),
+    deviations: numbers((part) => part.deviations, new Float32Array(runs * deviations)),
   };
 }

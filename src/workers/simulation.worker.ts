@@ -1,5 +1,8 @@
 import * as Comlink from 'comlink';
-import type { Share } from '../core/analysis/budget/budget.ts';
+import type { Share, StepModels } from '../core/analysis/budget/budget.ts';
+import type { ChanceRange } from '../core/analysis/runs/chanceRange.ts';
+import { routeUnknowns, type RouteUnknowns } from '../core/analysis/unknowns/routeUnknowns.ts';
+import { simulatedRanges } from '../core/analysis/unknowns/simulatedChance.ts';
 import { spreadBand, type SpreadAt } from '../core/analysis/budget/spread.ts';
 import type { SpreadSource } from '../core/analysis/budget/stepModel.ts';
 import {
@@ -39,6 +42,8 @@ export interface ForecastSummary {
   forecast: Forecast;
   band: SpreadAt[];
   outcomes: ForecastOutcomes;
+  /** Where the chance of each checkpoint lies, as far as the robot is known. */
+  ranges: Record<string, ChanceRange>;
 }
 
 /** Runs between two looks at the clock, and the time between two reports of progress, ms: more would keep the page busy. */
@@ -54,8 +59,12 @@ function buffersOf(forecast: Forecast): Transferable[] {
     forecast.dropouts.buffer,
     forecast.answers.buffer,
     forecast.conditions.buffer,
+    forecast.deviations.buffer,
   ];
 }
+
+/** Step models of the budgets that this worker has made. */
+const models: StepModels = new Map();
 
 const door = {
   /** Some runs of a forecast, from the run `first`. */
@@ -81,7 +90,12 @@ const door = {
   summary(experiment: Experiment, forecast: Forecast): ForecastSummary {
     const band = spreadBand(forecast, experiment.trueParameters.body);
     const outcomes = outcomesOf(experiment, forecast);
-    return Comlink.transfer({ forecast, band, outcomes }, buffersOf(forecast));
+    const ranges = simulatedRanges(experiment, forecast, models);
+    return Comlink.transfer({ forecast, band, outcomes, ranges }, buffersOf(forecast));
+  },
+  /** What is not known of the robot, along the route and at its checkpoints. */
+  unknowns(experiment: Experiment): RouteUnknowns {
+    return routeUnknowns(experiment, models);
   },
   aim(experiment: Experiment, targets: AimTarget[], limits: AimLimits): AimOption[] {
     return aimOptions(experiment, targets, limits);

@@ -3,7 +3,7 @@ import type { Pose } from '../mathematics/pose.ts';
 import type { Instruction } from '../program/instructions/index.ts';
 import { instructionsOf } from '../route/instructions.ts';
 import type { RoutePlan } from '../route/plan.ts';
-import type { Knowledge } from '../robot/knowledge.ts';
+import { RobotDraws, SURE, type Knowledge } from '../robot/knowledge.ts';
 import type { RobotParameters } from '../robot/parameters.ts';
 import { Plant, type StepObserver } from './plant.ts';
 import { ProgramRun, type Sampling, type StepEnd } from './program.ts';
@@ -101,7 +101,10 @@ export function runThrough(
 export function randomRun(experiment: Experiment, seed: number, run: number): RunRecord {
   const { plan, field, estimated, trueParameters } = experiment;
   const chance = { seed, run };
-  const plant = new Plant(trueParameters, worldOf(field));
+  const draws = new RobotDraws(trueParameters, experiment.knowledge ?? SURE);
+  const robot =
+    experiment.knowledge === undefined ? trueParameters : draws.robot(draws.deviations(seed, run));
+  const plant = new Plant(robot, worldOf(field));
   plant.putDown(startPose(plan, field), chance);
   const instructions = instructionsOf(plan.moves, estimated);
   return recordRun(plant, instructions, estimated, 'ticks', { phase: phasesOf(chance) });

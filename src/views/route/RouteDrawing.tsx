@@ -70,11 +70,13 @@ export function RouteDrawing({ zoom }: { zoom: Zoom }) {
 function Moving({ drawn }: { drawn: (point: Point) => Point }) {
   const { playback } = useRouteStore();
   const field = useRouteState((state) => state.field.field);
-  const { nominal, replayed, budget, robot } = useRouteWork();
+  const { nominal, replayed, budget, unknowns, robot } = useRouteWork();
   const time = usePlayedTime(playback);
   const spread = bandAt(budget.band, time);
+  const nextRun = unknowns === null ? null : bandAt(unknowns.band, time);
   return (
     <>
+      {nextRun !== null && <SpreadEllipse at={nextRun} drawn={drawn} nextRun />}
       {spread !== null && <SpreadEllipse at={spread} drawn={drawn} />}
       <RobotMark
         pose={poseAt(replayed ?? nominal, time)}

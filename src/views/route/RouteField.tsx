@@ -184,13 +184,20 @@ export function RouteField(props: RouteFieldProps) {
 /** Chi-square of two degrees of freedom at 95 %, its root: the ellipse that holds 19 of 20 runs. */
 const ELLIPSE_95 = 2.4477;
 
+interface SpreadEllipseProps {
+  at: BudgetAt;
+  drawn: (point: Point) => Point;
+  /** Whether what is not known of the robot is in it. */
+  nextRun?: boolean;
+}
+
 /** Where 19 of 20 runs are at the moment that is shown. */
-export function SpreadEllipse({ at, drawn }: { at: BudgetAt; drawn: (point: Point) => Point }) {
+export function SpreadEllipse({ at, drawn, nextRun = false }: SpreadEllipseProps) {
   const { long, short, direction } = ellipseOf(at.tool);
   const { x, y } = drawn(at.middle);
   return (
     <ellipse
-      className={styles['spread']}
+      className={styles[nextRun ? 'next-run' : 'spread']}
       rx={ELLIPSE_95 * long}
       ry={ELLIPSE_95 * short}
       transform={`translate(${x} ${y}) rotate(${(-direction * 180) / Math.PI})`}

@@ -22,7 +22,7 @@ export function RoutePanels({ route }: { route: Route }) {
     case 'move':
       return <MovePanel />;
     case 'spread':
-      return <Spread />;
+      return <Spread route={route} />;
     case 'tune':
       return <Tune />;
     case 'checks':
@@ -63,10 +63,12 @@ function MovePanel() {
   );
 }
 
-function Spread() {
+function Spread({ route }: { route: Route }) {
   const { state, takePlan } = useRouteStore();
   const { field, forecastRuns, replay } = useRouteState((now) => now);
-  const { experiment, steps, titles, checkpoints, budget, summary, replayed } = useRouteWork();
+  const work = useRouteWork();
+  const { experiment, known, unknowns, steps, titles, checkpoints, budget, summary, replayed } =
+    work;
   return (
     <SpreadPanel
       experiment={experiment}
@@ -75,11 +77,13 @@ function Spread() {
       titles={titles}
       checkpoints={checkpoints}
       state={budget}
+      unknowns={unknowns}
+      goal={route.goal}
       summary={summary}
       runs={forecastRuns}
       onRuns={(runs) => state.setState({ forecastRuns: runs })}
       replayed={replayed === null ? null : replay!.run}
-      onReplay={(run) => state.setState({ replay: run === null ? null : { run, of: experiment } })}
+      onReplay={(run) => state.setState({ replay: run === null ? null : { run, of: known } })}
       onPlan={takePlan}
     />
   );

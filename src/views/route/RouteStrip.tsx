@@ -45,7 +45,8 @@ export function RouteStrip({ zoom }: { zoom: Zoom }) {
         short={work.short}
         nominal={work.nominal}
         others={work.others}
-        band={summary?.band ?? budget.band}
+        band={budget.band}
+        nextRun={summary?.band ?? work.unknowns?.band ?? null}
         references={work.references}
         selected={selected}
         playback={playback}

@@ -1,7 +1,5 @@
 import { useState } from 'react';
 import { sharesOf } from '../../core/analysis/budget/budget.ts';
-import { budgetChance } from '../../core/analysis/budget/chance.ts';
-import { sourceWords } from '../../core/text/sentences.ts';
 import type { Field } from '../../core/field/field.ts';
 import { formatCount, formatNumber } from '../../core/mathematics/quantity.ts';
 import type { Checkpoint, Step } from '../../core/route/plan.ts';
@@ -12,7 +10,10 @@ import { Choice } from '../../ui/Choice.tsx';
 import { Figures } from '../../ui/Figures.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Picker } from '../../ui/TextField.tsx';
+import type { RouteUnknowns } from '../../core/analysis/unknowns/routeUnknowns.ts';
 import { Bars } from './Bars.tsx';
+import { ForecastChance } from './ForecastChance.tsx';
+import { TwoLevelBars } from './TwoLevelBars.tsx';
 import { ChoiceFigures } from './ChoiceFigures.tsx';
 import { NextSteps } from '../../ui/NextSteps.tsx';
 import styles from './Panels.module.css';
@@ -27,6 +28,9 @@ interface SpreadPanelProps {
   titles: readonly string[];
   checkpoints: readonly Checkpoint[];
   state: BudgetState;
+  /** What is not known of the robot; null while it is worked out. */
+  unknowns: RouteUnknowns | null;
+  goal: number;
   /** The newest forecast when it belongs to this experiment. */
   summary: ForecastSummary | null;
   /** Runs of the next forecast. */
@@ -57,10 +61,8 @@ export function SpreadPanel(props: SpreadPanelProps) {
   const outcome = summary?.outcomes.checkpoints.find(
     ({ checkpointId }) => checkpointId === checkpoint.id,
   );
-  const byBudget =
-    model === undefined
-      ? null
-      : budgetChance(state.budget, step, model.zone, experiment.estimated.body);
+  const two = props.unknowns?.checkpoints[checkpoint.id] ?? null;
+  const simulated = summary?.ranges[checkpoint.id];
   const trust =
     outcome === undefined
       ? null
@@ -75,14 +77,12 @@ export function SpreadPanel(props: SpreadPanelProps) {
           onChange={setChosen}
         />
       )}
-      <div className={styles['chance']}>
-        <strong>{percent(outcome?.chance ?? byBudget)}</strong>
-        <span>
-          {outcome === undefined
-            ? `to hit ${checkpoint.name} once aimed, by the error budget. Forecast runs to see aim, drop-outs and collisions too.`
-            : `to hit ${checkpoint.name}: ${outcome.hits} of ${summary!.forecast.runs} simulated runs, ${percent(outcome.low)} to ${percent(outcome.high)}; ${percent(byBudget)} by the error budget once aimed.`}
-        </span>
-      </div>
+      <ForecastChance
+        name={checkpoint.name}
+        goal={props.goal}
+        {...{ two, outcome, simulated }}
+        runs={summary?.forecast.runs ?? 0}
+      />
       <Choice
         label="Runs of a forecast"
         value={String(props.runs)}
@@ -93,15 +93,7 @@ export function SpreadPanel(props: SpreadPanelProps) {
         onChange={(runs) => props.onRuns(Number(runs))}
       />
       {trust !== null && <Notice tone={trust.agree ? 'plain' : 'fault'}>{trust.sentence}</Notice>}
-      <h2>Where the spread comes from</h2>
-      <Bars
-        label="Spread by source"
-        bars={shares.bySource.map(({ of, share, deviation }) => ({
-          words: sourceWords(of),
-          share,
-          figure: `${percent(share)}, ± ${formatNumber(2 * deviation, 1)} mm`,
-        }))}
-      />
+      <TwoLevelBars two={two} bySource={shares.bySource} />
       <h2>Which move lets it in</h2>
       <Bars
         label="Spread by move"

@@ -20,7 +20,9 @@ interface StripProps {
   nominal: RunRecord;
   /** Runs that take the other way at one choice each. */
   others: ReadonlyMap<string, RunRecord>;
+  /** What varies from run to run, and where a next run may be with what is not known; null while that is worked out. */
   band: readonly SpreadAt[];
+  nextRun: readonly SpreadAt[] | null;
   /** Steps after which the place is known again. */
   references: readonly number[];
   selected: string | null;
@@ -38,14 +40,14 @@ const NO_ROOM = 0.006;
 
 /** The route in time: a cell a move, as wide as it lasts, over the band of the spread. */
 export function Strip(props: StripProps) {
-  const { moves, nominal, band, onReorder, playback } = props;
+  const { moves, nominal, band, nextRun, onReorder, playback } = props;
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 8 } }));
   const steps = stepsOf(moves);
   const layout = new StripLayout(steps, nominal, props.others);
   const { spans, forks, duration } = layout;
   const share = (seconds: number) => `${(100 * seconds) / duration}%`;
   const flags = flagsOf(moves, steps, layout);
-  const top = Math.max(10, ...band.map((at) => at.radius)) * 1.1;
+  const top = Math.max(10, ...[...band, ...(nextRun ?? [])].map((at) => at.radius)) * 1.1;
   const drop = ({ active, over }: DragEndEvent) => {
     if (over === null) return;
     onReorder(
@@ -92,6 +94,9 @@ export function Strip(props: StripProps) {
           preserveAspectRatio="none"
           aria-hidden="true"
         >
+          {nextRun !== null && (
+            <polygon className={styles['next-run']} points={bandPoints(nextRun, layout)} />
+          )}
           <polygon className={styles['spread']} points={bandPoints(band, layout)} />
         </svg>
         <div className={styles['cells']}>

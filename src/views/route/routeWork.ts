@@ -22,6 +22,9 @@ import {
 import type { ForecastSummary } from '../../ui/forecastPool.ts';
 import { useEdited } from '../../ui/history.ts';
 import { useRouteState, useRouteStore } from './routeStore.ts';
+import { knowledgeOf } from '../../core/robot/knowledge.ts';
+import type { RouteUnknowns } from '../../core/analysis/unknowns/routeUnknowns.ts';
+import { useUnknowns } from './useUnknowns.ts';
 import { useBudget, type BudgetState } from './useBudget.ts';
 import { FORECAST_SEED, useForecast, type ForecastState } from './useForecast.ts';
 
@@ -30,6 +33,10 @@ export interface RouteWork {
   robot: Robot;
   plan: RoutePlan;
   experiment: Experiment;
+  /** The same with how well the robot is known: what is forecast. */
+  known: Experiment;
+  /** What is not known, as it shows on the route; null while it is being worked out. */
+  unknowns: RouteUnknowns | null;
   nominal: RunRecord;
   /** Runs that take the other way at one choice each. */
   others: ReadonlyMap<string, RunRecord>;
@@ -77,12 +84,17 @@ export function useRouteWorkOf(robot: Robot): RouteWork {
     () => ({ plan, field: field.field, estimated: setup, trueParameters: setup }),
     [plan, field, setup],
   );
+  const known: Experiment = useMemo(
+    () => ({ ...experiment, knowledge: knowledgeOf(setup, robot.setup.sources) }),
+    [experiment, setup, robot.setup.sources],
+  );
+  const unknowns = useUnknowns(known);
   const nominal = useMemo(() => nominalRun(experiment), [experiment]);
   const others = useMemo(() => otherWays(experiment, nominal), [experiment, nominal]);
   const steps = useMemo(() => stepsOf(plan.moves), [plan]);
   const names = useMemo(() => titlesOf(plan.moves, setup), [plan, setup]);
   const budget = useBudget(experiment, nominal);
-  const forecast = useForecast(experiment);
+  const forecast = useForecast(known);
   const position = plan.moves.findIndex((move) => move.id === selected);
   const move = plan.moves[position] ?? null;
   const step = steps.findIndex((one) => one.position === position);
@@ -91,6 +103,8 @@ export function useRouteWorkOf(robot: Robot): RouteWork {
     robot,
     plan,
     experiment,
+    known,
+    unknowns,
     nominal,
     others,
     steps,
@@ -103,13 +117,11 @@ export function useRouteWorkOf(robot: Robot): RouteWork {
     budget,
     references: steps.flatMap((_, i) => (budget.budget.steps[i]?.relocalises ? [i] : [])),
     forecast,
-    summary: forecast.of === experiment ? forecast.summary : null,
+    summary: forecast.of === known ? forecast.summary : null,
     replayed: useMemo(
       () =>
-        replay !== null && replay.of === experiment
-          ? randomRun(experiment, FORECAST_SEED, replay.run)
-          : null,
-      [replay, experiment],
+        replay !== null && replay.of === known ? randomRun(known, FORECAST_SEED, replay.run) : null,
+      [replay, known],
     ),
     move,
     position,

@@ -62,7 +62,14 @@ function initialCovariance({ initial }: Budget): Float64Array {
   return covariance;
 }
 
-function spreadAt(tool: ToolSpread, pose: Pose, body: Body, time: number, move: number): BudgetAt {
+/** The spread of the tool point of a robot at a pose, as the band shows it. */
+export function spreadAt(
+  tool: ToolSpread,
+  pose: Pose,
+  body: Body,
+  time: number,
+  move: number,
+): BudgetAt {
   return {
     time,
     move,

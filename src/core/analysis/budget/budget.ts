@@ -223,7 +223,7 @@ export function toolSpread(covariance: Float64Array, pose: Pose, body: Body): To
 }
 
 /** How the tool point moves for one rad of heading, mm. */
-function leverOf({ heading }: Pose, { toolX, toolY }: Body): [number, number] {
+export function leverOf({ heading }: Pose, { toolX, toolY }: Body): [number, number] {
   const c = Math.cos(heading);
   const s = Math.sin(heading);
   return [-(s * toolX + c * toolY), c * toolX - s * toolY];

@@ -1,12 +1,12 @@
 import { offsetFrom, scores, type Offset, type Zone } from '../../field/field.ts';
 import { RobotDraws } from '../../robot/knowledge.ts';
 import { toolPose } from '../../robot/toolPose.ts';
-import { stepsOf } from '../../route/plan.ts';
+import { checkpointsOf, stepsOf } from '../../route/plan.ts';
 import { cameBy, forecastPose, momentAfterMove, type Forecast } from '../../simulation/forecast.ts';
 import type { Experiment } from '../../simulation/run.ts';
-import type { Budget } from '../budget/budget.ts';
+import { budgetOf, type Budget, type StepModels } from '../budget/budget.ts';
 import { rangeOf, type ChanceRange } from '../runs/chanceRange.ts';
-import { offsetEffects, type UnknownEffects } from './effects.ts';
+import { offsetEffects, unknownEffects, type UnknownEffects } from './effects.ts';
 import { middleOf, SpreadLevels } from './levels.ts';
 
 /** Robots whose chances make the range, and simulated runs that make each chance, at the most. */
@@ -21,7 +21,7 @@ const TINY = 1e-3;
  * left of its end when the middle of its own robot is taken off; every robot that may be gets its middle and
  * all of these, as wide as its noises are.
  */
-export function simulatedChance(
+function simulatedChance(
   experiment: Experiment,
   forecast: Forecast,
   budget: Budget,
@@ -75,6 +75,28 @@ export function simulatedChance(
         }),
       ).length;
       return (came * hits) / Math.max(1, chanceParts.length);
+    }),
+  );
+}
+
+/** The same for every checkpoint of a route, by checkpoint. */
+export function simulatedRanges(
+  experiment: Experiment,
+  forecast: Forecast,
+  models?: StepModels,
+): Record<string, ChanceRange> {
+  const known = experiment.knowledge;
+  if (known === undefined) return {};
+  const { plan, field } = experiment;
+  const budget = budgetOf(experiment, models);
+  const effects = unknownEffects(experiment, known);
+  const steps = stepsOf(plan.moves);
+  return Object.fromEntries(
+    checkpointsOf(plan).flatMap(({ id, modelId }): [string, ChanceRange][] => {
+      const model = field.models.find((one) => one.id === modelId);
+      const step = steps.findIndex(({ move }) => move.id === id);
+      if (model === undefined) return [];
+      return [[id, simulatedChance(experiment, forecast, budget, effects, step, model.zone)]];
     }),
   );
 }

@@ -36,7 +36,9 @@ export const rangeBench = defineBench({
     const recent = segment.slice(-LINES);
     return ['range', 'range2', 'range3', 'range4'].flatMap((unit) => {
       const values = valuesOf(recent, unit);
-      return values.length < 3 ? [] : [{ unit, tape, reading: mean(values), incidence, noise: standardDeviation(values) }];
+      return values.length < 3
+        ? []
+        : [{ unit, tape, reading: mean(values), incidence, noise: standardDeviation(values) }];
     });
   },
 });

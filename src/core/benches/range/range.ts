@@ -268,7 +268,7 @@ export function rangeFindings(
   { shortest, longest }: Pick<RangeSensor, 'shortest' | 'longest'>,
 ): Findings {
   const tapes = residuals.map(({ tape }) => tape);
-  const limits =
+  const limits: Record<string, number> =
     useful === null
       ? {}
       : {

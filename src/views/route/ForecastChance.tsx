@@ -1,0 +1,45 @@
+import type { ChanceRange } from '../../core/analysis/runs/chanceRange.ts';
+import type { TwoLevels } from '../../core/analysis/unknowns/twoLevels.ts';
+import type { CheckpointOutcome } from '../../core/simulation/outcomes.ts';
+import { rangeWords } from '../../core/text/sentences.ts';
+import { ChanceBars } from '../../ui/ChanceBars.tsx';
+import styles from './Panels.module.css';
+
+interface ForecastChanceProps {
+  /** Of the checkpoint. */
+  name: string;
+  goal: number;
+  /** By the error budget; null while it is worked out. */
+  two: TwoLevels | null;
+  /** What simulated runs did, and where the chance lies by them; nothing before any were asked for. */
+  outcome: CheckpointOutcome | undefined;
+  simulated: ChanceRange | undefined;
+  runs: number;
+}
+
+/** The chance to hit as a range: it is one number, and lies there as far as the robot is known. */
+export function ForecastChance(props: ForecastChanceProps) {
+  const { name, goal, two, outcome, simulated, runs } = props;
+  const range = simulated ?? two?.chance ?? null;
+  return (
+    <>
+      <div className={styles['chance']}>
+        <strong>{rangeWords(range)}</strong>
+        <span>
+          {outcome === undefined
+            ? `to hit ${name}, as well as the robot is known. Forecast runs to see drop-outs and collisions too.`
+            : `to hit ${name}, as well as the robot is known. Of ${runs} simulated runs, each of another robot that yours may be, ${outcome.hits} hit.`}
+        </span>
+      </div>
+      {two !== null && (
+        <ChanceBars
+          goal={goal}
+          bars={[
+            { label: 'As planned', range: range!, measured: false },
+            { label: 'Once aimed', range: two.onTarget, measured: false },
+          ]}
+        />
+      )}
+    </>
+  );
+}

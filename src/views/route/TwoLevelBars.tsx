@@ -1,0 +1,67 @@
+import type { Share } from '../../core/analysis/budget/budget.ts';
+import type { SpreadSource } from '../../core/analysis/budget/stepModel.ts';
+import { unknownShare, type TwoLevels } from '../../core/analysis/unknowns/twoLevels.ts';
+import { formatNumber } from '../../core/mathematics/quantity.ts';
+import { causeName } from '../../core/text/numberWords.ts';
+import { percent, sourceWords } from '../../core/text/sentences.ts';
+import { Bars } from './Bars.tsx';
+import styles from './Panels.module.css';
+
+interface TwoLevelBarsProps {
+  /** Null while it is worked out: then only what varies is shown, as shares of itself. */
+  two: TwoLevels | null;
+  bySource: readonly Share<SpreadSource>[];
+}
+
+/** Numbers that are named; the others matter less. */
+const NAMED = 6;
+/** Shares below this are not worth a line. */
+const WORTH_A_LINE = 0.005;
+
+/** Why a next run need not end on the target: what is not known of the robot, and what differs from run to run. */
+export function TwoLevelBars({ two, bySource }: TwoLevelBarsProps) {
+  if (two === null) {
+    return (
+      <>
+        <h2>Varies from run to run</h2>
+        <Bars label="Varies" bars={bySource.map((one) => barOf(sourceWords(one.of), one))} />
+      </>
+    );
+  }
+  const unknown = unknownShare(two);
+  const named = new Map<string, Share<string>>();
+  for (const { of, share, deviation } of two.notKnown) {
+    // Where a sensor sits is one thing to people, and two numbers.
+    const words = causeName(of);
+    const before = named.get(words);
+    named.set(words, {
+      of: words,
+      share: share + (before?.share ?? 0),
+      deviation: Math.hypot(deviation, before?.deviation ?? 0),
+    });
+  }
+  const lines = [...named.values()]
+    .filter(({ share }) => share >= WORTH_A_LINE)
+    .sort((a, b) => b.share - a.share)
+    .slice(0, NAMED);
+  return (
+    <>
+      <h2>Not known: {percent(unknown)} of where a next run ends</h2>
+      <p className={styles['hint']}>
+        The same in every run of your robot. Measuring it moves the plan; practice does not.
+      </p>
+      <Bars label="Not known" bars={lines.map((one) => barOf(one.of, one))} />
+      <h2>Varies: {percent(1 - unknown)}</h2>
+      <p className={styles['hint']}>Different in every run, however well the robot is known.</p>
+      <Bars label="Varies" bars={two.varies.map((one) => barOf(sourceWords(one.of), one))} />
+    </>
+  );
+}
+
+function barOf(words: string, { share, deviation }: Share<unknown>) {
+  return {
+    words,
+    share,
+    figure: `${percent(share)}, ± ${formatNumber(2 * deviation, 1)} mm`,
+  };
+}
