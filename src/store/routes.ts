@@ -78,6 +78,20 @@ export async function getRevisionOnField(
   return { revision: revisionOf(row), field: fieldUnder(row) };
 }
 
+/** Revisions by their identifiers, each with the name of its route and the field as it stands on it. */
+export async function revisionsOnFields(
+  database: Sequelize,
+  ids: readonly string[],
+): Promise<{ route: string; revision: RouteRevision; field: FieldRecord }[]> {
+  if (ids.length === 0) return [];
+  const rows = await revisionsWith(database, { where: { id: { [Op.in]: [...ids] } }, drawn: true });
+  return rows.map((row) => ({
+    route: row.route.name,
+    revision: revisionOf(row),
+    field: fieldUnder(row),
+  }));
+}
+
 /** A new route on the newest drawing of its field, with its plan as revision 1. */
 export async function createRoute(
   database: Sequelize,

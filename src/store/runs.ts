@@ -21,18 +21,20 @@ export interface RunQuery {
   sessionId?: string | undefined;
   routeId?: string | undefined;
   revisionId?: string | undefined;
+  setupId?: string | undefined;
   limit?: number | undefined;
 }
 
 /** Runs that were not withdrawn, oldest first; with a limit the newest of them. */
 export function listRuns(
   database: Sequelize,
-  { sessionId, routeId, revisionId, limit }: RunQuery,
+  { sessionId, routeId, revisionId, setupId, limit }: RunQuery,
 ): Promise<Run[]> {
   const conditions = [
     'runs.withdrawn = 0',
     ...(sessionId === undefined ? [] : ['runs.session_id = :sessionId']),
     ...(revisionId === undefined ? [] : ['runs.revision_id = :revisionId']),
+    ...(setupId === undefined ? [] : ['runs.setup_id = :setupId']),
     ...(routeId === undefined ? [] : ['revisions.route_id = :routeId']),
   ];
   return readRuns(
@@ -42,7 +44,7 @@ export function listRuns(
       ${routeId === undefined ? '' : 'JOIN revisions ON revisions.id = runs.revision_id'}
       WHERE ${conditions.join(' AND ')}
       ${limit === undefined ? '' : 'ORDER BY runs.happened_at DESC, runs.id DESC LIMIT :limit'}`,
-    { sessionId, routeId, revisionId, limit },
+    { sessionId, routeId, revisionId, setupId, limit },
   );
 }
 

@@ -1,6 +1,11 @@
 import * as Comlink from 'comlink';
 import type { Share, StepModels } from '../core/analysis/budget/budget.ts';
+import { learn, type Learned } from '../core/analysis/learning/learn.ts';
+import { mendsOf, type Mend } from '../core/analysis/learning/mends.ts';
+import type { DrivenPlan } from '../core/analysis/learning/observations.ts';
+import { SURE } from '../core/robot/knowledge.ts';
 import type { ChanceRange } from '../core/analysis/runs/chanceRange.ts';
+import { measureNext, type Measurement } from '../core/analysis/unknowns/measureNext.ts';
 import { routeUnknowns, type RouteUnknowns } from '../core/analysis/unknowns/routeUnknowns.ts';
 import { simulatedRanges } from '../core/analysis/unknowns/simulatedChance.ts';
 import { spreadBand, type SpreadAt } from '../core/analysis/budget/spread.ts';
@@ -97,6 +102,17 @@ const door = {
   unknowns(experiment: Experiment): RouteUnknowns {
     return routeUnknowns(experiment, models);
   },
+  /** What runs tell of the numbers of a robot, and what it would do at a checkpoint to mend them. */
+  learn(
+    driven: DrivenPlan[],
+    experiment: Experiment,
+    checkpoint: Checkpoint,
+    zone: Zone,
+  ): { learned: Learned; mends: Mend[] } | null {
+    const learned = learn(driven, experiment.estimated, experiment.knowledge ?? SURE);
+    if (learned === null) return null;
+    return { learned, mends: mendsOf(learned, experiment, checkpoint.id, zone) };
+  },
   aim(experiment: Experiment, targets: AimTarget[], limits: AimLimits): AimOption[] {
     return aimOptions(experiment, targets, limits);
   },
@@ -126,6 +142,10 @@ const door = {
     measured: OffsetSummary | null,
   ): Share<SpreadSource>[] {
     return spreadShares(experiment, checkpoint.id, zone, measured);
+  },
+  /** Benches and practice by what they would gain on a route for each minute. */
+  measureNext(experiment: Experiment, runs: Record<string, number>): Measurement[] {
+    return measureNext(experiment, runs, models);
   },
   nextSteps(experiment: Experiment, seed: number, onProgress: (share: number) => void): NextStep[] {
     return nextSteps(experiment, seed, onProgress);

@@ -149,6 +149,7 @@ export function simulateRuns(
     forecast.durations[run] = plant.time;
     forecast.dropouts[run] = plant.dropouts;
   }
+  plant.release();
 }
 
 function keepConditions(

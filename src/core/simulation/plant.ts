@@ -3,7 +3,7 @@ import type { RunSeed } from '../mathematics/randomness.ts';
 import type { Rgb } from '../robot/colours.ts';
 import type { Stop } from '../robot/motor.ts';
 import type { LightPlace, RobotParameters } from '../robot/parameters.ts';
-import { compiled, takePlant, writeNumbers, writeWorld } from './compiledPlant.ts';
+import { compiled, givePlant, takePlant, writeNumbers, writeWorld } from './compiledPlant.ts';
 import type { World } from './world.ts';
 
 /** Something that writes down the true pose while the plant moves. */
@@ -47,6 +47,11 @@ export class Plant {
   become(trueParameters: RobotParameters): void {
     writeNumbers(this.at, trueParameters);
     compiled.assemble(this.at);
+  }
+
+  /** Gives its memory to the next plant; it must not be asked anything more. */
+  release(): void {
+    givePlant(this, this.at);
   }
 
   /**

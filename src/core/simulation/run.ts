@@ -71,7 +71,10 @@ export function nominalRun(
   const { plan, field, estimated, trueParameters } = experiment;
   const plant = new Plant(trueParameters, worldOf(field));
   plant.putDown(startPose(plan, field), null);
-  return recordRun(plant, instructionsOf(plan.moves, estimated), estimated, 'mean', { forced });
+  const instructions = instructionsOf(plan.moves, estimated);
+  const record = recordRun(plant, instructions, estimated, 'mean', { forced });
+  plant.release();
+  return record;
 }
 
 /**
@@ -107,7 +110,9 @@ export function randomRun(experiment: Experiment, seed: number, run: number): Ru
   const plant = new Plant(robot, worldOf(field));
   plant.putDown(startPose(plan, field), chance);
   const instructions = instructionsOf(plan.moves, estimated);
-  return recordRun(plant, instructions, estimated, 'ticks', { phase: phasesOf(chance) });
+  const record = recordRun(plant, instructions, estimated, 'ticks', { phase: phasesOf(chance) });
+  plant.release();
+  return record;
 }
 
 /**

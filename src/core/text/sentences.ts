@@ -195,6 +195,12 @@ export function percent(chance: number | null): string {
   return chance === null ? '–' : `${formatNumber(100 * chance, 0)} %`;
 }
 
+/** How likely something is that is never quite sure: “over 99 %” and “under 1 %” at the ends. */
+export function likelihood(chance: number): string {
+  if (chance > 0.99) return 'over 99 %';
+  return chance < 0.01 ? 'under 1 %' : percent(chance);
+}
+
 /** A comparison in words. */
 export function comparisonWords(
   comparison: Comparison,

@@ -99,7 +99,7 @@ function BenchSheet(props: BenchViewProps) {
       </nav>
       <div className={styles['sheet']}>
         {Sheet === null ? (
-          <SetupSheet robot={robot} onSaved={takeSetup} />
+          <SetupSheet robot={robot} route={routes[0] ?? null} onSaved={takeSetup} />
         ) : (
           <Sheet
             key={name}

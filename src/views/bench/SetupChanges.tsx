@@ -1,8 +1,8 @@
 import type { SetupRevision } from '../../contracts/records.ts';
 import { withFindings, type Findings } from '../../core/robot/finding.ts';
-import { spreadOf } from '../../core/robot/knowledge.ts';
 import { formatQuantity } from '../../core/mathematics/quantity.ts';
-import { setupValue, unsureOf, type RobotParameters } from '../../core/robot/parameters.ts';
+import { setupValue } from '../../core/robot/parameters.ts';
+import { marginWords } from './margin.ts';
 import styles from './BenchView.module.css';
 import { SETUP_GROUPS } from './setupFields.ts';
 
@@ -28,7 +28,7 @@ export function SetupChanges({ stored, findings }: SetupChangesProps) {
     const value = setupValue(next.setup, path);
     const [from, to] = [shown(path, setupValue(setup, path)), shown(path, value)];
     const label = FIELDS.get(path)?.label ?? 'Positive is';
-    const margin = marginOf(path, next.setup, spreadOf(next.setup, path, next.sources[path]));
+    const margin = ` ${marginWords(path, next.setup, next.sources)}`;
     return from === to ? [] : [{ path, label, from, to, margin }];
   });
   if (changes.length === 0) return <p className={styles['note']}>The setup says the same.</p>;
@@ -51,12 +51,4 @@ function shown(path: string, value: number | boolean): string {
   if (typeof value === 'boolean') return value ? 'right' : 'left';
   const field = FIELDS.get(path);
   return field === undefined ? String(value) : formatQuantity(value, field.kind, field.digits);
-}
-
-/** Half of the 95 % interval, of a number that is not known exactly. */
-function marginOf(path: string, setup: RobotParameters, spread: number): string {
-  const [field, unsure] = [FIELDS.get(path), unsureOf(path)];
-  if (spread === 0 || field === undefined || unsure === null) return '';
-  const size = unsure.share ? (setupValue(setup, path) as number) * spread : spread;
-  return ` ± ${formatQuantity(2 * size, field.kind, field.digits)}`;
 }

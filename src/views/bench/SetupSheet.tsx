@@ -1,25 +1,31 @@
 import { setupRevisionSchema, type Robot, type SetupRevision } from '../../contracts/records.ts';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { withSources, type Source } from '../../core/robot/sources.ts';
 import { sourceWords } from '../../contracts/sourceWords.ts';
+import { knowledgeOf } from '../../core/robot/knowledge.ts';
 import { parametersSchema, setupValue, withSetupValues } from '../../core/robot/parameters.ts';
 import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
+import { MeasureNext } from '../../ui/MeasureNext.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { QuantityField } from '../../ui/QuantityField.tsx';
 import { TextField } from '../../ui/TextField.tsx';
 import styles from './BenchView.module.css';
 import { Calculator } from './Calculator.tsx';
+import type { JudgingRoute } from './judgingRoute.ts';
+import { marginWords } from './margin.ts';
 import { SETUP_GROUPS } from './setupFields.ts';
 
 interface SetupSheetProps {
   robot: Robot;
+  /** The route that people work on: by it is said what to measure next. */
+  route: JudgingRoute | null;
   onSaved: (setup: SetupRevision) => void;
 }
 
 /** Every number that describes the robot, with its unit and where it came from. */
-export function SetupSheet({ robot, onSaved }: SetupSheetProps) {
+export function SetupSheet({ robot, route, onSaved }: SetupSheetProps) {
   const stored = robot.setup;
   const [changes, setChanges] = useState<Record<string, number | boolean>>({});
   const [reason, setReason] = useState('');
@@ -64,6 +70,7 @@ export function SetupSheet({ robot, onSaved }: SetupSheetProps) {
           <p>{stored.reason}</p>
         </div>
       </div>
+      {route !== null && <NextMeasurement robot={robot} route={route} />}
       <Calculator drive={setup.drive} />
       <div className={styles['numbers']}>
         {SETUP_GROUPS.map((group) => (
@@ -75,7 +82,11 @@ export function SetupSheet({ robot, onSaved }: SetupSheetProps) {
                 label={
                   <>
                     {label}
-                    <SourceWords source={stored.sources[path]} changed={path in changes} />
+                    <SourceWords
+                      source={stored.sources[path]}
+                      changed={path in changes}
+                      margin={marginWords(path, stored.setup, stored.sources)}
+                    />
                   </>
                 }
                 kind={kind}
@@ -146,11 +157,34 @@ export function SetupSheet({ robot, onSaved }: SetupSheetProps) {
   );
 }
 
-function SourceWords({ source, changed }: { source: Source | undefined; changed: boolean }) {
+interface SourceWordsProps {
+  source: Source | undefined;
+  changed: boolean;
+  /** How well it is known. */
+  margin?: string;
+}
+
+function SourceWords({ source, changed, margin = '' }: SourceWordsProps) {
   if (changed) return <span className={`${styles['source']} ${styles['changed']}`}>changed</span>;
   return (
     <span className={styles['source']} data-kind={source?.kind}>
-      {sourceWords(source)}
+      {sourceWords(source)} {margin}
     </span>
   );
+}
+
+/** What to measure next for the route that people work on. */
+function NextMeasurement({ robot, route }: { robot: Robot; route: JudgingRoute }) {
+  const { setup, sources } = robot.setup;
+  const experiment = useMemo(
+    () => ({
+      plan: route.plan,
+      field: route.field,
+      estimated: setup,
+      trueParameters: setup,
+      knowledge: knowledgeOf(setup, sources),
+    }),
+    [route, setup, sources],
+  );
+  return <MeasureNext {...{ robot, route, experiment }} revision={route.revision} />;
 }

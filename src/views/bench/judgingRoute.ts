@@ -4,4 +4,6 @@ import type { Against } from '../../ui/benchWorker.ts';
 export interface JudgingRoute extends Omit<Against, 'setup'> {
   id: string;
   name: string;
+  /** Number of the revision. */
+  revision: number;
 }

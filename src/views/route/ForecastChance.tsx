@@ -28,7 +28,7 @@ export function ForecastChance(props: ForecastChanceProps) {
         <span>
           {outcome === undefined
             ? `to hit ${name}, as well as the robot is known. Forecast runs to see drop-outs and collisions too.`
-            : `to hit ${name}, as well as the robot is known. Of ${runs} simulated runs, each of another robot that yours may be, ${outcome.hits} hit.`}
+            : `to hit ${name}. Of ${runs} simulated runs, each of another robot that yours may be, ${outcome.hits} hit.`}
         </span>
       </div>
       {two !== null && (

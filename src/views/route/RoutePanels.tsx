@@ -2,6 +2,7 @@ import { lazy, Suspense } from 'react';
 import type { Route } from '../../contracts/records.ts';
 import { momentAfterMove } from '../../core/simulation/forecast.ts';
 import { runThrough } from '../../core/simulation/run.ts';
+import { MeasureNext } from '../../ui/MeasureNext.tsx';
 import { ChecksPanel } from './ChecksPanel.tsx';
 import { MoveSheet } from './MoveSheet.tsx';
 import { RevisionsPanel } from './RevisionsPanel.tsx';
@@ -65,20 +66,28 @@ function MovePanel() {
 
 function Spread({ route }: { route: Route }) {
   const { state, takePlan } = useRouteStore();
-  const { field, forecastRuns, replay } = useRouteState((now) => now);
+  const { revision, forecastRuns, replay } = useRouteState((now) => now);
   const work = useRouteWork();
   const { experiment, known, unknowns, steps, titles, checkpoints, budget, summary, replayed } =
     work;
+  const { robot, changed } = work;
   return (
     <SpreadPanel
       experiment={experiment}
-      field={field.field}
       steps={steps}
       titles={titles}
       checkpoints={checkpoints}
       state={budget}
       unknowns={unknowns}
       goal={route.goal}
+      measure={
+        <MeasureNext
+          robot={robot}
+          route={route}
+          revision={changed ? null : revision.number}
+          experiment={known}
+        />
+      }
       summary={summary}
       runs={forecastRuns}
       onRuns={(runs) => state.setState({ forecastRuns: runs })}

@@ -1,6 +1,5 @@
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { sharesOf } from '../../core/analysis/budget/budget.ts';
-import type { Field } from '../../core/field/field.ts';
 import { formatCount, formatNumber } from '../../core/mathematics/quantity.ts';
 import type { Checkpoint, Step } from '../../core/route/plan.ts';
 import type { Experiment } from '../../core/simulation/run.ts';
@@ -23,7 +22,6 @@ import { estimated, conditionWords } from './spreadWords.ts';
 
 interface SpreadPanelProps {
   experiment: Experiment;
-  field: Field;
   steps: readonly Step[];
   titles: readonly string[];
   checkpoints: readonly Checkpoint[];
@@ -31,6 +29,8 @@ interface SpreadPanelProps {
   /** What is not known of the robot; null while it is worked out. */
   unknowns: RouteUnknowns | null;
   goal: number;
+  /** What to measure next. */
+  measure: ReactNode;
   /** The newest forecast when it belongs to this experiment. */
   summary: ForecastSummary | null;
   /** Runs of the next forecast. */
@@ -43,8 +43,7 @@ interface SpreadPanelProps {
 
 /** Where the runs will be, where the spread comes from, and what would help most. */
 export function SpreadPanel(props: SpreadPanelProps) {
-  const { experiment, field, steps, titles, checkpoints, state, summary, replayed, onReplay } =
-    props;
+  const { experiment, steps, titles, checkpoints, state, summary, replayed, onReplay } = props;
   const [chosen, setChosen] = useState<string | null>(null);
   const checkpoint = checkpoints.find(({ id }) => id === chosen) ?? checkpoints.at(-1);
   if (checkpoint === undefined) {
@@ -56,17 +55,13 @@ export function SpreadPanel(props: SpreadPanelProps) {
     );
   }
   const step = steps.findIndex(({ move }) => move.id === checkpoint.id);
-  const model = field.models.find(({ id }) => id === checkpoint.modelId);
   const shares = sharesOf(state.budget, step, experiment);
   const outcome = summary?.outcomes.checkpoints.find(
     ({ checkpointId }) => checkpointId === checkpoint.id,
   );
   const two = props.unknowns?.checkpoints[checkpoint.id] ?? null;
   const simulated = summary?.ranges[checkpoint.id];
-  const trust =
-    outcome === undefined
-      ? null
-      : estimated(outcome, state.budget, step, model?.zone ?? null, experiment.estimated.body);
+  const trust = outcome === undefined || two === null ? null : estimated(outcome, two);
   return (
     <section className={styles['panel']} aria-label="Spread and forecast">
       {checkpoints.length > 1 && (
@@ -94,6 +89,7 @@ export function SpreadPanel(props: SpreadPanelProps) {
       />
       {trust !== null && <Notice tone={trust.agree ? 'plain' : 'fault'}>{trust.sentence}</Notice>}
       <TwoLevelBars two={two} bySource={shares.bySource} />
+      {props.measure}
       <h2>Which move lets it in</h2>
       <Bars
         label="Spread by move"

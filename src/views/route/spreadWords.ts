@@ -1,8 +1,5 @@
-import { spreadAtZone } from '../../core/analysis/budget/chance.ts';
-import type { Budget } from '../../core/analysis/budget/budget.ts';
-import type { Zone } from '../../core/field/field.ts';
+import type { TwoLevels } from '../../core/analysis/unknowns/twoLevels.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
-import type { Body } from '../../core/robot/parameters.ts';
 import type { CheckpointOutcome } from '../../core/simulation/outcomes.ts';
 
 /** Spread in the budget over that of the simulation beyond which they disagree. */
@@ -11,13 +8,8 @@ const AGREEMENT = 0.2;
 /** Whether budget and simulation agree at a checkpoint, and which to believe if not. */
 export function estimated(
   outcome: CheckpointOutcome,
-  budget: Budget,
-  step: number,
-  zone: Zone | null,
-  body: Body,
-): { agree: boolean; sentence: string } | null {
-  if (zone === null) return null;
-  const { covariance } = spreadAtZone(budget, step, zone, body);
+  { nextRun: { covariance } }: Pick<TwoLevels, 'nextRun'>,
+): { agree: boolean; sentence: string } {
   const pairs = [
     [Math.sqrt(covariance.along), outcome.spread.along],
     [Math.sqrt(covariance.left), outcome.spread.left],

@@ -1,9 +1,11 @@
 import { percent, sourceWords } from '../../core/text/sentences.ts';
 import type { Verdict } from '../../core/analysis/runs/verdict.ts';
 import { sentenceOf } from '../../ui/api.ts';
+import { MeasureNext } from '../../ui/MeasureNext.tsx';
 import { NextSteps } from '../../ui/NextSteps.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { AimOffer } from './AimOffer.tsx';
+import { MendOffers } from './MendOffers.tsx';
 import { AimSettings } from './AimSettings.tsx';
 import { PromiseNote } from './PromiseNote.tsx';
 import { useNewRevision } from './useNewRevision.ts';
@@ -15,7 +17,7 @@ const SHOWN = 3;
 
 /** What to change: the aims, and what would make the spread smaller. */
 export function ChangePanel() {
-  const { verdict, advice } = useVerdictWork();
+  const { verdict, advice, robot, route, revision, experiment } = useVerdictWork();
   const early = verdict.kind === 'too early';
   const offered = early ? [] : advice.aims.slice(0, SHOWN);
   return (
@@ -29,8 +31,10 @@ export function ChangePanel() {
           best={i === 0 && verdict.kind === 'aim'}
         />
       ))}
+      {!early && <MendOffers />}
       {advice.working && !early && <p role="status">Working out what helps …</p>}
       {!early && <AimSettings />}
+      <MeasureNext {...{ robot, route, experiment }} revision={revision.number} />
       <SpreadSources early={early} />
       <BestNext />
     </>

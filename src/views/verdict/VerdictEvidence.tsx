@@ -4,6 +4,7 @@ import { sheetAddress } from '../../ui/sheetAddress.ts';
 import { Tabs } from '../../ui/Tabs.tsx';
 import { TitleBlock } from '../../ui/TitleBlock.tsx';
 import { HonestyPanel } from './HonestyPanel.tsx';
+import { LearnPanel } from './LearnPanel.tsx';
 import { ChangePanel } from './ChangePanel.tsx';
 import { ComparePanel } from './ComparePanel.tsx';
 import { verdictFigures } from './figures.ts';
@@ -20,6 +21,7 @@ const PANELS: Record<EvidencePanel, ComponentType> = {
   figures: FiguresPanel,
   time: ChartPanel,
   compare: ComparePanel,
+  learn: LearnPanel,
   forecast: HonestyPanel,
   points: PointsPanel,
 };

@@ -8,6 +8,7 @@ export const EVIDENCE_PANELS = [
   { value: 'figures', label: 'Figures' },
   { value: 'time', label: 'Over time' },
   { value: 'compare', label: 'Compare' },
+  { value: 'learn', label: 'Robot' },
   { value: 'forecast', label: 'Forecast' },
   { value: 'points', label: 'Points' },
 ] as const;

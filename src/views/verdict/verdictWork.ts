@@ -15,10 +15,12 @@ import type { OffsetPosterior } from '../../core/analysis/runs/posterior.ts';
 import type { ChanceRange } from '../../core/analysis/runs/chanceRange.ts';
 import { verdictOf, type Verdict } from '../../core/analysis/runs/verdict.ts';
 import type { FieldModel } from '../../core/field/field.ts';
+import { knowledgeOf } from '../../core/robot/knowledge.ts';
 import { checkpointsOf, type Checkpoint } from '../../core/route/plan.ts';
 import type { Experiment } from '../../core/simulation/run.ts';
 import { pageData } from '../../ui/pageData.ts';
 import type { TitleBlockProps } from '../../ui/TitleBlock.tsx';
+import { useLearning, type Learning } from './useLearning.ts';
 import { useAdvice, type Advice } from './useAdvice.ts';
 import { createVerdictStore, type VerdictState, type VerdictStore } from './verdictStore.ts';
 
@@ -58,6 +60,8 @@ export interface VerdictWork extends VerdictViewProps {
   /** What an aim is for: the checkpoint, or all of them, where there are runs enough. */
   targets: JudgedTarget[];
   advice: Advice;
+  /** What all runs with the robot's setup tell of its numbers. */
+  learning: Learning;
 }
 
 /** Judges the runs of a revision, and works out what would help. */
@@ -84,8 +88,14 @@ export function useCreatedVerdictWork(props: VerdictViewProps): VerdictWork {
     [measured, route.goal],
   );
   const experiment = useMemo(
-    () => ({ plan, field: field.field, estimated: setup, trueParameters: setup }),
-    [plan, field, setup],
+    () => ({
+      plan,
+      field: field.field,
+      estimated: setup,
+      trueParameters: setup,
+      knowledge: knowledgeOf(setup, robot.setup.sources),
+    }),
+    [plan, field, setup, robot],
   );
   const targets = useMemo(
     () =>
@@ -103,6 +113,7 @@ export function useCreatedVerdictWork(props: VerdictViewProps): VerdictWork {
     [together, checkpoints, checkpoint, field, runs, route.goal, measured, verdict],
   );
   const advice = useAdvice(experiment, checkpoint, model.zone, targets, limits);
+  const learning = useLearning(robot, experiment, checkpoint, model.zone);
   return {
     ...props,
     store,
@@ -115,6 +126,7 @@ export function useCreatedVerdictWork(props: VerdictViewProps): VerdictWork {
     experiment,
     targets,
     advice,
+    learning,
   };
 }
 

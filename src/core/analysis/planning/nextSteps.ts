@@ -28,12 +28,13 @@ const RUNS = 300;
 
 /**
  * Tries everything that is known to help on the whole route and ranks it by the chance to hit that it
- * brings for every second that it costs. The best ones are simulated too, on common random numbers.
+ * brings for every second that it costs. The best ones are simulated too, on common random numbers. What is not known
+ * of the robot is the same with every proposal, so it is left out.
  *
  * @param onProgress called with the share done, 0 to 1
  */
 export function nextSteps(
-  experiment: Experiment,
+  { knowledge: _known, ...experiment }: Experiment,
   seed: number,
   onProgress: (share: number) => void = () => {},
 ): NextStep[] {

@@ -1,0 +1,21 @@
+import { chromium } from 'playwright-core';
+const [port, path, out, w='1280', h='800', scheme='light', ...acts] = process.argv.slice(2);
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox','--disable-gpu'] });
+const ctx = await browser.newContext({ viewport: { width: +w, height: +h }, colorScheme: scheme, reducedMotion: 'reduce' });
+const page = await ctx.newPage();
+page.on('console', m => m.type()==='error' && console.log('ERR', m.text()));
+page.on('pageerror', e => console.log('PAGEERR', e.message));
+await page.goto(`http://127.0.0.1:${port}${path}`, { waitUntil: 'load' });
+await page.waitForTimeout(1500);
+for (const a of acts) { const i=a.indexOf('='); const [k,v]=[a.slice(0,i),a.slice(i+1)];
+ if(k==='button') await page.getByRole('button',{name:v}).first().click();
+ if(k==='tab') await page.getByRole('tab',{name:v}).first().click();
+ if(k==='css') await page.locator(v).first().click();
+ if(k==='key') await page.keyboard.press(v);
+ if(k==='wait') await page.waitForTimeout(+v);
+ if(k==='scroll') await page.locator(v).first().scrollIntoViewIfNeeded();
+ if(k==='text') console.log(await page.locator(v).first().innerText());
+ await page.waitForTimeout(300); }
+await page.screenshot({ path: out, fullPage: !!process.env.FULL });
+console.log('overflow', await page.evaluate(() => document.documentElement.scrollWidth - innerWidth));
+await browser.close();
