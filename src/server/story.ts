@@ -21,7 +21,7 @@ export async function tellStory(
   const tooLong = 'The story of this route takes too long to be told.';
   const story = await inThread('story', source, { seconds: 60, tooLong, signal });
   const { checkpoint } = story;
-  const model = source.models.find(({ id }) => id === checkpoint?.modelId) ?? null;
+  const model = source.drawing.models.find(({ id }) => id === checkpoint?.modelId) ?? null;
   return { story, model, cards: cardsOf(story, runs, model?.id ?? null) };
 }
 

@@ -31,7 +31,7 @@ export async function loadStory(
     field: field.name,
     goal: route.goal,
     setup: robot.setup.setup,
-    models: field.field.models,
+    drawing: field.field,
     revisions: revisions.toReversed(),
     setups,
     benches: benches.map(({ number, createdAt, bench }) => ({

@@ -1,9 +1,23 @@
 import { chapterFigures, type Story } from '../text/story.ts';
+import { spreadFactorWords, trackLineWords } from '../text/trackWords.ts';
 import { formatNumber } from '../mathematics/quantity.ts';
 
 /** A text in a cell or line of Markdown: nothing that people typed may act as markup. */
 function plain(text: string): string {
   return text.replace(/[\\`*_{}[\]<>()#+!|~-]/g, '\\$&').replace(/\s+/g, ' ');
+}
+
+/** What was promised and what came true, when anything was. */
+function trackLines({ track }: Story): string[] {
+  if (track.lines.length === 0) return [];
+  const factor = spreadFactorWords(track);
+  return [
+    '## Promised, and what came true',
+    '',
+    ...track.lines.map((line) => `- ${plain(trackLineWords(line))}`),
+    ...(factor === null ? [] : [`- ${plain(factor)}`]),
+    '',
+  ];
 }
 
 /** A story as Markdown, for a notebook. */
@@ -27,6 +41,7 @@ export function storyMarkdown(story: Story): string {
         `| ${chapter.number} | ${chapter.createdAt.slice(0, 10)} | ${plain(chapter.why)} | ${plain(chapterFigures(chapter))} | ${plain(chapter.headline)} | ${chapter.promise ?? ''} |`,
     ),
     '',
+    ...trackLines(story),
     '## Timeline',
     '',
     ...story.events.map(

@@ -3,6 +3,7 @@ import { storyMarkdown } from '../formats/storyMarkdown.ts';
 import { STARTING_SETUP } from '../robot/parameters.ts';
 import { newMove } from '../moves/index.ts';
 import { normal } from '../mathematics/randomness.ts';
+import { spreadFactorWords } from './trackWords.ts';
 import { storyOf, type StoryRun, type StorySource } from './story.ts';
 
 const plan = (distance: number) => ({
@@ -16,6 +17,7 @@ const draw = normal(8);
 const runs = (revisionNumber: number, sessionId: string, along: number): StoryRun[] =>
   Array.from({ length: 10 }, (_, i) => ({
     revisionNumber,
+    setupId: 'setup',
     sessionId,
     measurements: [
       { checkpointId: 'c', along: along + 4 * draw(), left: 4 * draw(), turned: null },
@@ -32,18 +34,32 @@ const source: StorySource = {
   field: 'Saltmarsh',
   goal: 0.9,
   setup: STARTING_SETUP,
-  models: [
-    {
-      id: 'post',
-      name: 'Post',
-      points: 20,
-      zone: {
-        target: { x: 0, y: 0, heading: 0 },
-        shape: { kind: 'circle', radius: 15 },
-        headingTolerance: null,
+  drawing: {
+    width: 2000,
+    height: 1000,
+    border: true,
+    ground: 'white',
+    matchSeconds: null,
+    walls: [],
+    lines: [],
+    picture: null,
+    starts: [{ id: 's', name: 'Corner', pose: { x: 200, y: 500, heading: 0 } }],
+    models: [
+      {
+        id: 'post',
+        name: 'Post',
+        points: 20,
+        seen: false,
+        outline: [],
+        zone: {
+          // Where the tool point ends after the shorter drive.
+          target: { x: 905, y: 500, heading: 0 },
+          shape: { kind: 'circle', radius: 15 },
+          headingTolerance: null,
+        },
       },
-    },
-  ],
+    ],
+  },
   revisions: [
     {
       number: 1,
@@ -73,7 +89,16 @@ const source: StorySource = {
       ],
     },
   ],
-  setups: [{ number: 1, reason: 'Ruler', createdAt: '2026-11-01T17:00:00.000Z' }],
+  setups: [
+    {
+      id: 'setup',
+      number: 1,
+      reason: 'Ruler',
+      createdAt: '2026-11-01T17:00:00.000Z',
+      setup: STARTING_SETUP,
+      sources: { 'drive.wheelDiameter': { kind: 'typed' } },
+    },
+  ],
   benches: [{ number: 1, words: 'Turns', createdAt: '2026-11-02T17:00:00.000Z' }],
   sessions: [
     {
@@ -126,6 +151,36 @@ describe('the story of a route', () => {
 
   it('counts the points of what is driven now', () => {
     expect(story.points).toMatchObject({ expected: 20, full: 20 });
+  });
+
+  it('looks back on what was promised, and on what came true', () => {
+    const { lines, spreadFactor } = story.track;
+    expect(lines.map(({ kind, asked }) => [kind, asked])).toEqual([
+      ['regions', 19],
+      ['aims', 1],
+      // After five runs of each revision, the runs that followed.
+      ['chances', 9],
+    ]);
+    const [regions, aims] = lines;
+    expect(regions).toMatchObject({ promised: 0.95, fair: true });
+    expect(regions!.came).toBeGreaterThanOrEqual(18);
+    expect(aims).toMatchObject({ came: 1, fair: true });
+    expect(spreadFactor!.low).toBeLessThan(spreadFactor!.value);
+  });
+
+  it('says by how much runs spread farther than was forecast, once that is sure', () => {
+    const wild = source.runs.map((run) => ({
+      ...run,
+      measurements: run.measurements.map((one) => ({ ...one, left: 6 * one.left })),
+    }));
+    const { track } = storyOf({ ...source, runs: wild });
+    expect(track.spreadFactor!.low).toBeGreaterThan(1.5);
+    expect(storyMarkdown({ ...story, track })).toMatch(
+      /Runs spread \d\.\d times as far as forecast/,
+    );
+    expect(
+      spreadFactorWords({ lines: [], spreadFactor: { value: 1.1, low: 0.9, high: 1.3 } }),
+    ).toBeNull();
   });
 
   it('goes into Markdown in which nothing that people typed is markup', () => {

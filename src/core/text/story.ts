@@ -1,10 +1,12 @@
-import type { Zone } from '../field/field.ts';
+import type { Field, Zone } from '../field/field.ts';
 import { formatNumber } from '../mathematics/quantity.ts';
 import type { RobotParameters } from '../robot/parameters.ts';
 import { planDifferences } from '../route/revisionWords.ts';
-import { checkpointsOf, type RoutePlan } from '../route/plan.ts';
+import { checkpointsOf, type Checkpoint, type RoutePlan } from '../route/plan.ts';
 import { compareRuns, FEWEST_TO_COMPARE } from '../analysis/runs/comparison.ts';
 import { measuredRuns, type LoggedRun } from '../analysis/runs/measured.ts';
+import { trackRecord, type TrackRecord } from '../analysis/promises/trackRecord.ts';
+import type { Sources } from '../robot/sources.ts';
 import { routePoints, type RoutePoints } from '../analysis/runs/points.ts';
 import { checkPredictedEffect, type PredictedEffect } from '../analysis/runs/predictedEffect.ts';
 import { comparisonWords, rangeWords, verdictWords } from './sentences.ts';
@@ -12,6 +14,7 @@ import { verdictOf, type Verdict } from '../analysis/runs/verdict.ts';
 
 /** A run as its story needs it. */
 export interface StoryRun extends LoggedRun {
+  setupId: string;
   revisionNumber: number;
   sessionId: string;
   outcomes: readonly { modelId: string; hit: boolean; points: number | null }[];
@@ -25,7 +28,8 @@ export interface StorySource {
   /** Wanted chance to hit, 0 to 1. */
   goal: number;
   setup: RobotParameters;
-  models: readonly { id: string; name: string; points: number; zone: Zone }[];
+  /** The newest drawing of the field. */
+  drawing: Field;
   revisions: readonly {
     number: number;
     parent: number | null;
@@ -35,7 +39,14 @@ export interface StorySource {
     plan: RoutePlan;
     promises: readonly PredictedEffect[];
   }[];
-  setups: readonly { number: number; reason: string; createdAt: string }[];
+  setups: readonly {
+    id: string;
+    number: number;
+    reason: string;
+    createdAt: string;
+    setup: RobotParameters;
+    sources: Sources;
+  }[];
   benches: readonly { number: number; words: string; createdAt: string }[];
   sessions: readonly {
     id: string;
@@ -80,6 +91,8 @@ export interface Story {
   checkpoint: { id: string; name: string; modelId: string } | null;
   chapters: StoryChapter[];
   points: RoutePoints;
+  /** Of everything that was promised, how much came true. */
+  track: TrackRecord;
   events: StoryEvent[];
 }
 
@@ -90,7 +103,8 @@ const COMPARED = 400;
 
 /** Tells the story of a route: its revisions, benches, sessions and what the verdicts said. */
 export function storyOf(source: StorySource): Story {
-  const { revisions, runs, models, setup, goal } = source;
+  const { revisions, runs, drawing, setup, goal } = source;
+  const { models } = drawing;
   const checkpoint = checkpointsOf(revisions.at(-1)!.plan).at(-1) ?? null;
   const model = models.find(({ id }) => id === checkpoint?.modelId);
   const judgedAt = (of: readonly StoryRun[]) =>
@@ -132,8 +146,25 @@ export function storyOf(source: StorySource): Story {
       models.filter(({ id }) => visited.has(id)),
       lastRuns.map(({ outcomes }) => outcomes),
     ),
+    track: trackOf(source, checkpoint, model?.zone ?? null),
     events: eventsOf(source, chapters),
   };
+}
+
+/** What was promised at the checkpoint that the story is told of. */
+function trackOf(
+  { revisions, runs, setups, drawing, goal }: StorySource,
+  checkpoint: Checkpoint | null,
+  zone: Zone | null,
+): TrackRecord {
+  if (checkpoint === null || zone === null) return { lines: [], spreadFactor: null };
+  const driven = revisions.map(({ number, plan, promises }) => ({
+    plan,
+    promises,
+    runs: runs.filter(({ revisionNumber }) => revisionNumber === number).slice(-COMPARED),
+  }));
+  const byId = new Map(setups.map((one) => [one.id, one]));
+  return trackRecord(driven, checkpoint, zone, goal, drawing, byId);
 }
 
 const EMPTY_ZONE: Zone = {

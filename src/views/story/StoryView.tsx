@@ -2,6 +2,7 @@ import { toldStorySchema, type StoryCard, type ToldStory } from '../../contracts
 import { useQuery } from '@tanstack/react-query';
 import { format } from 'date-fns';
 import { percent } from '../../core/text/sentences.ts';
+import { spreadFactorWords, trackLineWords } from '../../core/text/trackWords.ts';
 import type { StoryChapter } from '../../core/text/story.ts';
 import { predictionEllipse } from '../../core/analysis/runs/summary.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
@@ -128,6 +129,7 @@ function Told({ story, model, cards, routeId, titleBlock }: ToldStory & StoryVie
           the log.
         </p>
       </section>
+      <Track track={story.track} />
       <section className={styles['page']}>
         <h2>Timeline</h2>
         <ol className={styles['events']}>
@@ -145,6 +147,47 @@ function Told({ story, model, cards, routeId, titleBlock }: ToldStory & StoryVie
         </div>
       </section>
     </article>
+  );
+}
+
+/** Of everything that was promised, how much came true; nothing before anything was. */
+function Track({ track }: { track: ToldStory['story']['track'] }) {
+  if (track.lines.length === 0) return null;
+  const factor = spreadFactorWords(track);
+  return (
+    <section className={styles['page']}>
+      <h2>What was promised, and what came true</h2>
+      <table className={`${table['table']} ${styles['table']}`}>
+        <thead>
+          <tr>
+            <th>promise</th>
+            <th>should</th>
+            <th>came true</th>
+            <th>true share</th>
+          </tr>
+        </thead>
+        <tbody>
+          {track.lines.map((line) => (
+            <tr key={line.kind}>
+              <td>{trackLineWords(line)}</td>
+              <td>{percent(line.promised)}</td>
+              <td>
+                {line.came} of {line.asked}
+              </td>
+              <td data-fault={!line.fair}>
+                {formatNumber(100 * line.interval.low, 0)} to{' '}
+                {formatNumber(100 * line.interval.high, 0)} %{line.fair ? '' : ' ✗'}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {factor !== null && <Notice tone="fault">{factor}</Notice>}
+      <p className={styles['how']}>
+        Every promise is held against runs that came after it. Runs of one revision err together, so
+        a region counts once a revision; the true share is Wilson’s interval at 95 %.
+      </p>
+    </section>
   );
 }
 
