@@ -9,6 +9,11 @@ import {
 } from '../core/formats/files.ts';
 import { readAnyFile } from '../core/formats/tables/anyFile.ts';
 import { planFaults } from '../core/route/plan.ts';
+import type { ChanceRange } from '../core/analysis/runs/chanceRange.ts';
+import { routeUnknowns } from '../core/analysis/unknowns/routeUnknowns.ts';
+import { simulatedRanges } from '../core/analysis/unknowns/simulatedChance.ts';
+import { unknownShare, type TwoLevels } from '../core/analysis/unknowns/twoLevels.ts';
+import { knowledgeOf } from '../core/robot/knowledge.ts';
 import { forecastRuns } from '../core/simulation/forecast.ts';
 import { outcomesOf, type CheckpointOutcome } from '../core/simulation/outcomes.ts';
 
@@ -24,7 +29,12 @@ export interface RouteForecast {
   duration_s: [quick: number, middle: number, slow: number];
   checkpoints: {
     name: string;
+    /** Where the chance lies, as far as the robot is known, with the share of the simulated runs that hit. */
     chance: [low: number, best: number, high: number];
+    /** The same if the noise-free run ended in the middle. */
+    aimed: [low: number, best: number, high: number];
+    /** Share of a next run's variance that is not known of the robot, and the numbers that matter most. */
+    not_known: { share: number; numbers: { number: string; share: number }[] };
     offset_mm: { right: number; far: number };
     spread_mm: { right: number; far: number };
   }[];
@@ -59,22 +69,46 @@ function forecastOf(
     fieldFile.field;
   const fault = planFaults(revision.plan, field)[0];
   if (fault !== undefined) throw new Error(`${route.name}: ${fault}`);
-  const { setup } = newest(robot.setups);
-  const experiment = { plan: revision.plan, field, estimated: setup, trueParameters: setup };
-  const { checkpoints, duration } = outcomesOf(experiment, forecastRuns(experiment, SEED, RUNS));
+  const { setup, sources } = newest(robot.setups);
+  const experiment = {
+    plan: revision.plan,
+    field,
+    estimated: setup,
+    trueParameters: setup,
+    knowledge: knowledgeOf(setup, sources),
+  };
+  const forecast = forecastRuns(experiment, SEED, RUNS);
+  const { checkpoints, duration } = outcomesOf(experiment, forecast);
+  const ranges = simulatedRanges(experiment, forecast);
+  const unknowns = routeUnknowns(experiment);
   return {
     route: route.name,
     revision: revision.number,
     runs: RUNS,
     duration_s: [duration.quick, duration.middle, duration.slow],
-    checkpoints: checkpoints.map(checkpointOf),
+    checkpoints: checkpoints.map((one) =>
+      checkpointOf(one, ranges[one.checkpointId]!, unknowns.checkpoints[one.checkpointId]!),
+    ),
   };
 }
 
-function checkpointOf({ name, low, chance, high, mean, spread }: CheckpointOutcome) {
+/** Numbers that are named; the others matter less. */
+const NAMED = 5;
+
+function checkpointOf(
+  { name, chance, mean, spread }: CheckpointOutcome,
+  range: ChanceRange,
+  two: TwoLevels,
+): RouteForecast['checkpoints'][number] {
+  const { onTarget, notKnown } = two;
   return {
     name,
-    chance: [low, chance, high] as [number, number, number],
+    chance: [range.low, chance, range.high],
+    aimed: [onTarget.low, onTarget.expected, onTarget.high],
+    not_known: {
+      share: unknownShare(two),
+      numbers: notKnown.slice(0, NAMED).map(({ of, share }) => ({ number: of, share })),
+    },
     offset_mm: { right: -mean.left, far: mean.along },
     spread_mm: { right: spread.left, far: spread.along },
   };

@@ -59,7 +59,7 @@ export function learningRates(seeds: number): LearningRate[] {
       const driven = experiments.map((experiment, route) => ({
         plan: experiment.plan,
         field: FIELD,
-        runs: drive({ ...experiment, trueParameters: truth }, 100 * seed + route),
+        runs: driveRuns({ ...experiment, trueParameters: truth }, 100 * seed + route),
       }));
       const learned = learn(driven, setup, knowledge)!;
       const order = learned.suspects.map(({ causes }) => causes.map(({ cause }) => cause));
@@ -109,7 +109,7 @@ function placesOf(plan: RoutePlan) {
 }
 
 /** Ten runs of one evening, read with a ruler and a protractor. */
-function drive(experiment: Experiment, seed: number) {
+export function driveRuns(experiment: Experiment, seed: number) {
   const forecast = forecastRuns(experiment, seed, RUNS);
   return Array.from({ length: RUNS }, (_, run) => ({
     session: 'evening',

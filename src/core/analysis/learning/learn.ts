@@ -98,10 +98,8 @@ function weighed(
   const values = Matrix.columnVector([...residuals]);
   const before = causes.map((_, i) => Math.sqrt(prior.get(i, i)));
   const asThought = evidenceOf(effects, noise, prior, values);
-  const nothing = { mean: meanOf(asThought), covariance: covarianceOf(asThought) };
-  const seen = causes.map(
-    (_, i) => Math.sqrt(Math.max(0, nothing.covariance.get(i, i))) < UNSEEN * before[i]!,
-  );
+  const left = covarianceOf(asThought);
+  const seen = causes.map((_, i) => Math.sqrt(Math.max(0, left.get(i, i))) < UNSEEN * before[i]!);
   const good = evidenceOf(effects, noise, Matrix.mul(prior, OTHERS_BY ** 2), values);
   const groups = alike(asThought.information, seen);
   const models = groups.flatMap((group) =>
@@ -113,18 +111,21 @@ function weighed(
       return { j, log: model.log + Math.log(share), model };
     }),
   );
-  const none = asThought.log + Math.log(models.length === 0 ? 1 : NOTHING_BEFORE);
-  const most = Math.max(none, ...models.map(({ log }) => log));
-  const total = models.reduce((sum, { log }) => sum + Math.exp(log - most), Math.exp(none - most));
-  const parts = [
-    { j: null, weight: Math.exp(none - most) / total, ...nothing },
-    ...models.map(({ j, log, model }) => ({
-      j,
-      weight: Math.exp(log - most) / total,
-      mean: meanOf(model),
-      covariance: covarianceOf(model),
-    })),
+  // Nothing is wrong: all are off as was thought, or they are better than that.
+  const none = Math.log((models.length === 0 ? 1 : NOTHING_BEFORE) / 2);
+  const assumptions = [
+    { j: null, log: asThought.log + none, model: asThought },
+    { j: null, log: good.log + none, model: good },
+    ...models,
   ];
+  const most = Math.max(...assumptions.map(({ log }) => log));
+  const total = assumptions.reduce((sum, { log }) => sum + Math.exp(log - most), 0);
+  const parts = assumptions.map(({ j, log, model }) => ({
+    j,
+    weight: Math.exp(log - most) / total,
+    mean: meanOf(model),
+    covariance: covarianceOf(model),
+  }));
   const means = causes.map((_, i) =>
     parts.reduce((sum, { weight, mean }) => sum + weight * mean[i]!, 0),
   );
@@ -165,7 +166,7 @@ function weighed(
       })
       .sort((a, b) => b.chance - a.chance),
     causes: learned,
-    nothing: parts[0]!.weight,
+    nothing: parts[0]!.weight + parts[1]!.weight,
     covariance,
   };
 }
