@@ -6,6 +6,10 @@ import { readFileSync } from 'node:fs';
 import { FIELD } from '../../demo/field.ts';
 import { budgetBand } from '../../src/core/analysis/budget/band.ts';
 import { budgetOf, type StepModels } from '../../src/core/analysis/budget/budget.ts';
+import { learn } from '../../src/core/analysis/learning/learn.ts';
+import { knowledgeOf } from '../../src/core/robot/knowledge.ts';
+import { PLANS } from '../experiments/hiddenRobots.ts';
+import { driveRuns } from '../experiments/learningRates.ts';
 import { gyroRest } from '../../src/core/benches/rest/gyroRest.ts';
 import { stillLogOf } from '../../src/core/benches/logs.ts';
 import { readJsonFile, type RobotFile, type RouteFile } from '../../src/core/formats/files.ts';
@@ -75,6 +79,24 @@ function stillLog(): Figure[] {
   return [figure('a still log of 60,000 lines analysed', median(times), 'ms', 'under 300 ms', 0)];
 }
 
+/** Learning from a season: a thousand runs of the demo's routes. */
+function learning({ estimated, field }: Experiment): Figure[] {
+  const known = knowledgeOf(estimated, {});
+  const driven = Object.values(PLANS).map((plan, route) => ({
+    plan,
+    field,
+    runs: Array.from({ length: 25 }, (_, evening) =>
+      driveRuns({ plan, field, estimated, trueParameters: estimated }, 100 * route + evening).map(
+        (run) => ({ ...run, session: `evening ${evening}` }),
+      ),
+    ).flat(),
+  }));
+  const times = timesOf(3, () => learn(driven, estimated, known));
+  return [
+    figure('learning from 1,000 runs of four routes', median(times), 'ms', 'under 2,000 ms', 0),
+  ];
+}
+
 /** How forecast and budget grow with runs and moves, and reading and analysis with lines. */
 function growth(experiment: Experiment): Figure[] {
   const figures: Figure[] = [];
@@ -117,5 +139,11 @@ const experiment = demoExperiment();
 const figures =
   process.argv[2] === 'growth'
     ? growth(experiment)
-    : [...simulation(experiment), ...besideC(), ...drag(experiment), ...stillLog()];
+    : [
+        ...simulation(experiment),
+        ...besideC(),
+        ...drag(experiment),
+        ...stillLog(),
+        ...learning(experiment),
+      ];
 process.stdout.write(JSON.stringify(figures));
