@@ -209,7 +209,8 @@ describe('the sheets beside the field', () => {
   it('say where the spread comes from, forecast it over all cores and replay a miss', async () => {
     await page.keyboard.press('k');
     await page.getByRole('tab', { name: 'Spread' }).click();
-    await page.getByText('Where the spread comes from').waitFor();
+    await page.getByText(/^Not known: \d+ % of where a next run ends$/).waitFor();
+    await page.getByRole('region', { name: 'Measure next' }).waitFor();
     await page.getByText('the start by hand').waitFor();
     await page.getByRole('button', { name: 'Forecast 500 runs' }).click();
     await page.getByText(/of 500 simulated runs/).waitFor();

@@ -2,7 +2,10 @@ import { describe, expect, it } from 'vitest';
 import { episodesOf, type TelemetrySegment } from '../benches/episodes.ts';
 import { readingsIn, type BenchKind } from '../benches/index.ts';
 import { degrees, radians } from '../mathematics/angle.ts';
-import { STARTING_SETUP } from '../robot/parameters.ts';
+import { stillLogOf } from '../benches/logs.ts';
+import { gyroRest, restFindings } from '../benches/rest/gyroRest.ts';
+import { STARTING_SETUP, withSetupValues } from '../robot/parameters.ts';
+import { RecordingBuilder } from '../telemetry/recording.ts';
 import { TelemetryReader, writeLine } from '../telemetry/lines.ts';
 import type { PracticeCommand } from './commands.ts';
 import { LINE_PERIOD, PracticeHub } from './hub.ts';
@@ -86,6 +89,23 @@ describe('the practice robot', () => {
     };
     expect(drift(true)).toBeGreaterThan(0.2);
     expect(drift(false)).toBeLessThan(0.05);
+  });
+
+  it('has a gyro whose angle walks, which a long check at rest finds again', () => {
+    const truth = practiceTruth(STARTING_SETUP, 5);
+    const walk = 0.0006;
+    const setup = withSetupValues(truth.setup, {
+      'gyro.angleWalk': walk,
+      'gyro.biasWalk': 0,
+      'gyro.noise': 0.0002,
+      'gyro.step': 0,
+    });
+    const hub = new PracticeHub({ ...truth, setup }, STARTING_SETUP, 5);
+    const builder = new RecordingBuilder();
+    for (const line of hub.carryOut({ do: 'rest', seconds: 300 })) builder.add(line);
+    const rest = gyroRest(stillLogOf(builder.finish(), setup.gyro.rightPositive)!)!;
+    const { value, spread } = restFindings(rest, 0)['gyro.angleWalk']!;
+    expect(Math.abs(Math.log((value as number) / walk))).toBeLessThan(2 * spread!);
   });
 
   it('loses its bus sensors when the battery is low, and has them back on a full one', () => {

@@ -43,6 +43,7 @@ export function practiceTruth(estimated: RobotParameters, seed: number): Practic
     'gyro.bias': 0,
     'gyro.biasSpread': 0,
     'gyro.biasWalk': 0.000008,
+    'gyro.angleWalk': 0.00008,
     'range.offset': 2 * random(),
     'range.noise': 1.2 + share(),
     'range.dropoutChance': 0.002,

@@ -131,9 +131,9 @@ function weighed(
 ): Finding {
   const { value, spread } = finding;
   const believed = setupValue(setup, path);
-  if (unsureOf(path)?.share !== true || spread === undefined || believedSpread === 0) {
-    return finding;
-  }
+  if (unsureOf(path)?.share !== true || spread === undefined) return finding;
+  // A level that was 0 was not known at all.
+  if (believed === 0) return finding;
   if (typeof value !== 'number' || value <= 0) return { ...finding, value: believed };
   const [own, before] = [1 / spread ** 2, 1 / believedSpread ** 2];
   const middle = (own * Math.log(value) + before * Math.log(believed as number)) / (own + before);

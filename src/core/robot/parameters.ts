@@ -128,6 +128,15 @@ export const PARAMETERS = {
       digits: 4,
       unsure: share(0.5, 0.4),
     }),
+    /**
+     * Random walk of the angle that it sums up, rad per √s; 0 until a long check at rest has told it. It grows with time
+     * as noise does, whatever the robot does.
+     */
+    angleWalk: number('Angle walk, per √s', 'angle', 0, notNegative, {
+      digits: 4,
+      later: true,
+      unsure: share(0.5, 0.4),
+    }),
   }),
   /** The range sensor that approaches use, usually looking ahead. */
   range: group('Range sensor ahead', {

@@ -26,6 +26,7 @@ const SPREADS = [
   'battery.voltageSpread',
   'gyro.biasSpread',
   'gyro.biasWalk',
+  'gyro.angleWalk',
   'gyro.noise',
   'ground.slip',
   'ground.slipHeading',
@@ -62,6 +63,27 @@ const bandOf = (setup: RobotParameters, moves: Move[], runs = 400) =>
   spreadBand(forecastRuns(experiment(setup, moves), 3, runs), setup.body);
 
 describe('the spread band', () => {
+  it('lets the walk of the gyro’s angle turn the robot that holds by it', () => {
+    const held: Move = newMove('drive', 'd', {
+      distance: 900,
+      speed: 300,
+      hold: 'gyro',
+      heading: 0,
+    });
+    const at = experiment(only({ 'gyro.angleWalk': 0.003 }), [held]);
+    const forecast = forecastRuns(at, 4, 600);
+    const ends = Array.from({ length: 600 }, (_, run) =>
+      forecastPose(forecast, run, momentAfterMove(0)),
+    );
+    const { covariances } = budgetOf(at);
+    const heading = Math.sqrt(covariances[0]![2 * 6 + 2]!);
+    expect(heading / standardDeviation(ends.map((end) => end.heading))).toBeCloseTo(1, 0);
+    // A walk grows on the way; the budget has it from the beginning, and so a little too much.
+    const aside = Math.sqrt(covariances[0]![6 + 1]!) / standardDeviation(ends.map(({ y }) => y));
+    expect(aside).toBeGreaterThan(1);
+    expect(aside).toBeLessThan(2);
+  });
+
   it('names the spread that a tilted start makes of a straight: σ·distance', () => {
     const setup = only({ 'placement.headingSpread': 0.01, 'body.toolX': 0 });
     const band = bandOf(setup, [straight(1000)]);

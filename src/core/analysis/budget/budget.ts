@@ -145,10 +145,14 @@ function initialNoises(trueParameters: RobotParameters, { heading }: Pose): Step
   return noises.filter(({ effect }) => effect.some((value) => value !== 0));
 }
 
-/** The slow walk of the drift in a step, as if it happened at its beginning. */
-function walkOf(step: StepModel, trueParameters: RobotParameters): StepNoise {
-  const walked = trueParameters.gyro.biasWalk * Math.sqrt(step.duration);
-  return { source: 'gyro', effect: times(step.jacobian[4]!, walked) };
+/** The slow walks of the gyro's angle and of its drift in a step, as if they happened at its beginning. */
+function walksOf(step: StepModel, { gyro }: RobotParameters): StepNoise[] {
+  const root = Math.sqrt(step.duration);
+  const walks: [number, ErrorVector][] = [
+    [gyro.angleWalk, step.jacobian[3]!],
+    [gyro.biasWalk, step.jacobian[4]!],
+  ];
+  return walks.map(([walk, effect]) => ({ source: 'gyro', effect: times(effect, walk * root) }));
 }
 
 function covariancesOf(
@@ -161,7 +165,7 @@ function covariancesOf(
   return steps.map((step) => {
     covariance = propagateCovariance(covariance, step.jacobian);
     for (const { effect } of step.noises) addSquare(covariance, effect);
-    addSquare(covariance, walkOf(step, trueParameters).effect);
+    for (const { effect } of walksOf(step, trueParameters)) addSquare(covariance, effect);
     return covariance;
   });
 }
@@ -283,7 +287,7 @@ export function contributions(
   for (let step = last; step >= 0; step--) {
     const model = budget.steps[step]!;
     for (const noise of model.noises) take(noise, step);
-    take(walkOf(model, experiment.trueParameters), step);
+    for (const walk of walksOf(model, experiment.trueParameters)) take(walk, step);
     rowX = model.jacobian.map((column) => dot(rowX, column));
     rowY = model.jacobian.map((column) => dot(rowY, column));
   }

@@ -4,7 +4,7 @@ import type { SpreadSource } from './stepModel.ts';
 export const NOISE_PATHS: Readonly<Record<SpreadSource, readonly string[]>> = {
   start: ['placement.alongSpread', 'placement.acrossSpread', 'placement.headingSpread'],
   battery: ['battery.voltageSpread'],
-  gyro: ['gyro.noise', 'gyro.biasSpread', 'gyro.biasWalk'],
+  gyro: ['gyro.noise', 'gyro.biasSpread', 'gyro.biasWalk', 'gyro.angleWalk'],
   ground: ['ground.slip', 'ground.slipHeading', 'ground.bumpHeading'],
   range: ['range.noise', 'rangeSide.noise'],
   light: ['light.noise'],

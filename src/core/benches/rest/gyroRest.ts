@@ -291,6 +291,9 @@ function allanOfStretch({ time, heading }: StillLog, { from, to }: Stretch): All
   return allanDeviation(Array.prototype.slice.call(heading, first, last) as number[], period);
 }
 
+/** The level of a stretch of the Allan curve is known to about this share. */
+const WALK_KNOWN = 0.2;
+
 /**
  * The numbers of a setup that a check changes. It tells the drift of one power-on, which differs from the next: what
  * they have in common is known no better than that.
@@ -298,12 +301,15 @@ function allanOfStretch({ time, heading }: StillLog, { from, to }: Stretch): All
  * @param biasSpread how far the drift differs from one power-on to the next, rad/s
  */
 export function restFindings(
-  { bias, noise, step, samples }: GyroRest,
+  { bias, noise, step, samples, findings }: GyroRest,
   biasSpread: number,
 ): Findings {
   return {
     'gyro.bias': { value: bias.value, spread: Math.hypot(spreadOfEstimate(bias), biasSpread) },
     'gyro.noise': foundSpread(noise, samples - 2),
     ...(step > 0 ? { 'gyro.step': { value: step } } : {}),
+    ...(findings.randomWalk === null
+      ? {}
+      : { 'gyro.angleWalk': { value: findings.randomWalk, spread: WALK_KNOWN } }),
   };
 }

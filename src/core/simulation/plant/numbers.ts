@@ -34,6 +34,7 @@ export class RobotNumbers {
   gyroBias: f64 = 0;
   gyroBiasSpread: f64 = 0;
   gyroBiasWalk: f64 = 0;
+  gyroAngleWalk: f64 = 0;
   rangeX: f64 = 0;
   rangeY: f64 = 0;
   rangeHeading: f64 = 0;

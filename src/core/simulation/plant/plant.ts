@@ -283,7 +283,11 @@ export class Plant {
     state.undisturbedSince = state.time;
     state.undisturbed = 0;
     if (elapsed > 0) {
-      state.gyroBias += numbers.gyroBiasWalk * Math.sqrt(elapsed) * streams.gyro.normal();
+      const root = Math.sqrt(elapsed);
+      state.gyroBias += numbers.gyroBiasWalk * root * streams.gyro.normal();
+      if (numbers.gyroAngleWalk > 0) {
+        state.gyroAngle += numbers.gyroAngleWalk * root * streams.gyroWalk.normal();
+      }
     }
     if (driven <= 0) return;
     const root = Math.sqrt(driven);

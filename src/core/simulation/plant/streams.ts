@@ -99,6 +99,7 @@ export class Streams {
   bump: Stream = new Stream();
   light: Stream = new Stream();
   contact: Stream = new Stream();
+  gyroWalk: Stream = new Stream();
 
   /** The streams of run number `run` under a seed. */
   seed(seed: i32, run: i32): void {
@@ -112,5 +113,6 @@ export class Streams {
     this.bump.seed(seed, run, 8);
     this.light.seed(seed, run, 21);
     this.contact.seed(seed, run, 22);
+    this.gyroWalk.seed(seed, run, 23);
   }
 }
