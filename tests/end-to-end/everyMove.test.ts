@@ -213,7 +213,7 @@ describe('the sheets beside the field', () => {
     await page.getByRole('region', { name: 'Measure next' }).waitFor();
     await page.getByText('the start by hand').waitFor();
     await page.getByRole('button', { name: 'Forecast 500 runs' }).click();
-    await page.getByText(/of 500 simulated runs/).waitFor();
+    await page.getByText(/Of 500 simulated runs/).waitFor();
     await page.getByText('What chance at the start decides').waitFor();
     const misses = page.getByText('Runs that missed').locator('..').getByRole('button');
     await misses.first().click();

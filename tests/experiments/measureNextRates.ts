@@ -58,7 +58,7 @@ export function measuringRates(seeds: number): MeasuringRate[] {
         return first ?? practiceOf(route);
       });
       const order = inListOrder(route);
-      const listed = minutesOf(route, truth, start, seed, () => order.next().value!);
+      const listed = minutesOf(route, truth, start, seed, () => order.next().value);
       asked++;
       bySuggestion += suggested ?? MOST_MINUTES;
       inOrder += listed ?? MOST_MINUTES;

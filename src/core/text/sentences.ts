@@ -208,7 +208,7 @@ export function comparisonWords(
   second: string,
 ): VerdictWords {
   const { verdict, chances, difference, spreadRatio, jointP, runsNeeded, counts } = comparison;
-  const chance = `By where they lie, ${percent(chances[0])} of ${first} hit and ${percent(chances[1])} of ${second}.`;
+  const chance = `By where they lie, ${rangeWords(chances[0])} of ${first} hit and ${rangeWords(chances[1])} of ${second}.`;
   if (verdict === 'cannot tell') {
     return {
       headline: 'No difference to be seen.',

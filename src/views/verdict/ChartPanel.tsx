@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { FOLLOWS_IS_REAL } from '../../core/analysis/runs/verdict.ts';
-import { outliers, robustDistances } from '../../core/analysis/runs/outliers.ts';
+import { robustDistances } from '../../core/analysis/runs/outliers.ts';
 import { runChart, type ChartSignal } from '../../core/analysis/runs/runChart.ts';
 import { effectWords, factorWords, percent } from '../../core/text/sentences.ts';
 import { AXES, type Axis } from '../../core/analysis/runs/stability.ts';
@@ -34,7 +34,6 @@ export function ChartPanel() {
     [measured, axis],
   );
   const chart = useMemo(() => runChart(values), [values]);
-  const flags = useMemo(() => outliers(measured.map(({ offset }) => offset)), [measured]);
   const distances = useMemo(
     () => robustDistances(measured.map(({ offset }) => offset)),
     [measured],
@@ -51,7 +50,8 @@ export function ChartPanel() {
       .filter(({ rule }) => rule === 'beyond a limit')
       .flatMap(({ from, to }) => Array.from({ length: to - from + 1 }, (_, i) => from + i)),
   );
-  const flagged = counted.filter((_, i) => flags[i] === true);
+  // The same runs as the card marks and the sentence leaves out.
+  const flagged = counted.filter((_, i) => verdict.odd.includes(i));
   return (
     <>
       <Choice

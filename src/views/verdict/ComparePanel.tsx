@@ -5,7 +5,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { FEWEST_TO_COMPARE, type Comparison } from '../../core/analysis/runs/comparison.ts';
 import { measuredRuns } from '../../core/analysis/runs/measured.ts';
 import { runSets, type RunSet } from '../../core/analysis/runs/runSets.ts';
-import { comparisonWords, percent } from '../../core/text/sentences.ts';
+import { comparisonWords, percent, rangeWords } from '../../core/text/sentences.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
 import type { Estimate } from '../../core/mathematics/leastSquares.ts';
 import { ask, sentenceOf } from '../../ui/api.ts';
@@ -131,7 +131,7 @@ function comparisonFigures(comparison: Comparison) {
     { label: 'Runs', value: `${counts[0]} and ${counts[1]}` },
     {
       label: 'Chance to hit',
-      value: `${percent(chances[0])} → ${percent(chances[1])}`,
+      value: `${rangeWords(chances[0])} → ${rangeWords(chances[1])}`,
       strong: true,
       why: 'From the fitted normal distribution of each set, over the zone.',
     },

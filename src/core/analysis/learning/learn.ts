@@ -24,7 +24,7 @@ export interface LearnedCause {
 }
 
 /** Causes that these routes cannot tell apart: they move all checkpoints in the same way. */
-export interface Suspects {
+interface Suspects {
   /** Most likely first. */
   causes: LearnedCause[];
   /** How likely it is that one of them alone is wrong. */

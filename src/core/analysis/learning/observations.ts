@@ -20,7 +20,7 @@ export interface DrivenPlan {
 }
 
 /** Where one run ended; the heading is null where nobody measured it. */
-export interface DrivenRun {
+interface DrivenRun {
   session: string;
   measurements: readonly {
     checkpointId: string;
@@ -118,7 +118,7 @@ export function observationsOf(
 }
 
 /** The name of a put-down that is off along an axis, at a start. */
-export function startCause(startId: string, axis: (typeof START_AXES)[number]): string {
+function startCause(startId: string, axis: (typeof START_AXES)[number]): string {
   return `start.${startId}.${axis}`;
 }
 

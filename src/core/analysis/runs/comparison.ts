@@ -2,7 +2,10 @@ import normalQuantile from '@stdlib/stats-base-dists-normal-quantile';
 import type { Offset, Zone } from '../../field/field.ts';
 import { uniform } from '../../mathematics/randomness.ts';
 import type { Estimate } from '../../mathematics/leastSquares.ts';
+import { chancesOf, rangeOf, type ChanceRange } from './chanceRange.ts';
 import { hitChance } from './hitChance.ts';
+import { offsetPosterior, usualScale } from './posterior.ts';
+import { resolutionOf } from './resolution.ts';
 import { AXES, sharesAsLarge, shuffleInPlace, type Axis } from './stability.ts';
 import { summarise, type OffsetSummary } from './summary.ts';
 import { fisherQuantile, studentQuantile } from '../../mathematics/quantiles.ts';
@@ -19,8 +22,8 @@ export interface Comparison {
   meanP: number;
   spreadP: number;
   jointP: number;
-  /** Chance to hit of each set by its fitted normal. */
-  chances: [number, number];
+  /** Where the chance to hit of each set lies. */
+  chances: [ChanceRange, ChanceRange];
   verdict: ComparisonVerdict;
   /** Which of the questions shows the difference, when there is one. */
   shownBy: 'offset' | 'spread' | null;
@@ -34,6 +37,17 @@ type ComparisonVerdict = 'better' | 'worse' | 'different' | 'cannot tell';
 const DIFFERENCE_IS_REAL = 0.035;
 /** Chances to hit that lie nearer together than this are alike, whatever the offsets say. */
 const ALIKE = 0.02;
+/** Where the chance to hit lies by runs alone. */
+function chanceRange(offsets: readonly Offset[], zone: Zone): ChanceRange {
+  const posterior = offsetPosterior(
+    offsets.map((offset) => ({ offset, session: null })),
+    usualScale(zone),
+    zone.headingTolerance !== null,
+    resolutionOf(offsets),
+  );
+  return rangeOf(chancesOf(posterior, zone, { along: 0, left: 0, turned: 0 }));
+}
+
 /** A comparison needs this many runs in each set. */
 export const FEWEST_TO_COMPARE = 4;
 /** The power that the number of runs needed is stated for. */
@@ -67,17 +81,14 @@ export function compareRuns(
   const axes = zone.headingTolerance === null ? AXES.slice(0, 2) : AXES;
   const { meanP, spreadP, jointP } = permutationTests(first, second, axes, seed, permutations);
   const [before, after] = summaries;
-  const chances: [number, number] = [
-    hitChance(zone, before, before.mean),
-    hitChance(zone, after, after.mean),
-  ];
+  // By the fitted normal of each set: which hits more; how sure that is say the ranges.
+  const gain = hitChance(zone, after, after.mean) - hitChance(zone, before, before.mean);
   const real = jointP < DIFFERENCE_IS_REAL;
   const difference = {
     along: meanDifference(before, after, 'along'),
     left: meanDifference(before, after, 'left'),
     turned: meanDifference(before, after, 'turned'),
   };
-  const gain = chances[1] - chances[0];
   return {
     counts: [first.length, second.length],
     summaries,
@@ -86,7 +97,7 @@ export function compareRuns(
     meanP,
     spreadP,
     jointP,
-    chances,
+    chances: [chanceRange(first, zone), chanceRange(second, zone)],
     verdict: !real
       ? 'cannot tell'
       : Math.abs(gain) < ALIKE

@@ -43,19 +43,3 @@ export function robustDistances(offsets: readonly Offset[]): number[] {
   const scale = MEDIAN_OF_SQUARES / median(squares);
   return squares.map((square) => Math.sqrt(square * scale));
 }
-
-/**
- * Which runs lie so far off that something else may have happened. The limit is χ²'s for one false
- * flag in twenty series, widened for few runs, whose robust spread is uncertain (see the experiment in
- * the test).
- */
-export function outliers(offsets: readonly Offset[]): boolean[] {
-  const distances = robustDistances(offsets);
-  if (distances.length === 0) return offsets.map(() => false);
-  const n = offsets.length;
-  const limit = Math.sqrt(-2 * Math.log(0.05 / n)) * Math.exp(WIDER / n);
-  return distances.map((distance) => distance > limit);
-}
-
-/** How much wider the limit is for n runs: e to this/n, found by simulation for n from 6 to 200. */
-const WIDER = 8.4;

@@ -29,7 +29,7 @@ export interface Measurement {
 const PRACTICE_RUNS = 10;
 const BETWEEN_RUNS = 0.6;
 /** Less than this is nothing, of a chance. */
-export const WORTH_MEASURING = 0.005;
+const WORTH_MEASURING = 0.005;
 
 /** What is not known at one checkpoint, and how its runs spread. */
 interface Place {
@@ -121,7 +121,7 @@ export function rankedMeasurements(
 }
 
 /** Chance to hit once aimed by what is known, the mean over the checkpoints. */
-export function chanceOf({ places }: MeasuredRoute, known: Knowledge): number {
+function chanceOf({ places }: MeasuredRoute, known: Knowledge): number {
   const chances = places.map(({ zone, perUnit, spread }) =>
     hitChance(zone, sum(spread, covarianceOf(known, perUnit)), { along: 0, left: 0, turned: 0 }),
   );
@@ -129,14 +129,14 @@ export function chanceOf({ places }: MeasuredRoute, known: Knowledge): number {
 }
 
 /** What is known after a bench. */
-export function afterTellings(known: Knowledge, tellings: readonly Telling[]): Knowledge {
+function afterTellings(known: Knowledge, tellings: readonly Telling[]): Knowledge {
   const rows = tellings.map(({ of }) => known.paths.map((path) => of[path] ?? 0));
   const noise = Matrix.diag(tellings.map(({ spread }) => spread ** 2));
   return updated(known, new Matrix(rows), noise);
 }
 
 /** What is known after runs of the route were measured: the mean of n runs, at each checkpoint. */
-export function afterRuns(
+function afterRuns(
   { places }: MeasuredRoute,
   known: Knowledge,
   runs: Readonly<Record<string, number>>,
