@@ -1,5 +1,5 @@
 import { chapterFigures, type Story } from '../text/story.ts';
-import { spreadFactorWords, trackLineWords } from '../text/trackWords.ts';
+import { trackFaultWords, trackLineWords } from '../text/trackWords.ts';
 import { formatNumber } from '../mathematics/quantity.ts';
 
 /** A text in a cell or line of Markdown: nothing that people typed may act as markup. */
@@ -10,7 +10,7 @@ function plain(text: string): string {
 /** What was promised and what came true, when anything was. */
 function trackLines({ track }: Story): string[] {
   if (track.lines.length === 0) return [];
-  const factor = spreadFactorWords(track);
+  const factor = trackFaultWords(track);
   return [
     '## Promised, and what came true',
     '',

@@ -3,7 +3,7 @@ import { storyMarkdown } from '../formats/storyMarkdown.ts';
 import { STARTING_SETUP } from '../robot/parameters.ts';
 import { newMove } from '../moves/index.ts';
 import { normal } from '../mathematics/randomness.ts';
-import { spreadFactorWords } from './trackWords.ts';
+import { trackFaultWords } from './trackWords.ts';
 import { storyOf, type StoryRun, type StorySource } from './story.ts';
 
 const plan = (distance: number) => ({
@@ -179,7 +179,7 @@ describe('the story of a route', () => {
       /Runs spread \d\.\d times as far as forecast/,
     );
     expect(
-      spreadFactorWords({ lines: [], spreadFactor: { value: 1.1, low: 0.9, high: 1.3 } }),
+      trackFaultWords({ lines: [], spreadFactor: { value: 1.1, low: 0.9, high: 1.3 } }),
     ).toBeNull();
   });
 

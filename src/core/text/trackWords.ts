@@ -14,11 +14,18 @@ export function trackLineWords({ kind, promised, came, asked }: TrackLine): stri
   }
 }
 
-/** The correction that forecasts need, in a sentence; null while they spread as they should. */
-export function spreadFactorWords({ spreadFactor }: TrackRecord): string | null {
-  if (spreadFactor === null) return null;
-  const { value, low, high } = spreadFactor;
-  if (low <= 1 && high >= 1) return null;
-  const shown = (factor: number) => formatNumber(factor, 1);
-  return `Runs spread ${shown(value)} times as far as forecast (${shown(low)} to ${shown(high)}): take the bands of this robot times ${shown(value)}, or fit its noise levels on the Verdict, under “Forecast”.`;
+/**
+ * What is wrong with the forecasts, in a sentence; null while they keep what they say. Runs that spread too far need a
+ * factor; runs that lie together beside the regions have a number that is wrong.
+ */
+export function trackFaultWords({ lines, spreadFactor }: TrackRecord): string | null {
+  if (spreadFactor !== null && (spreadFactor.low > 1 || spreadFactor.high < 1)) {
+    const { value, low, high } = spreadFactor;
+    const shown = (factor: number) => formatNumber(factor, 1);
+    return `Runs spread ${shown(value)} times as far as forecast (${shown(low)} to ${shown(high)}): take the bands of this robot times ${shown(value)}, or fit its noise levels on the Verdict, under “Forecast”.`;
+  }
+  const regions = lines.find(({ kind }) => kind === 'regions');
+  return regions !== undefined && !regions.fair && regions.interval.high < regions.promised
+    ? 'The runs spread as forecast, but lie beside where they were forecast: a number of the robot is wrong. The Verdict says which, under “Robot”.'
+    : null;
 }

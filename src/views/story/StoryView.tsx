@@ -2,7 +2,7 @@ import { toldStorySchema, type StoryCard, type ToldStory } from '../../contracts
 import { useQuery } from '@tanstack/react-query';
 import { format } from 'date-fns';
 import { percent } from '../../core/text/sentences.ts';
-import { spreadFactorWords, trackLineWords } from '../../core/text/trackWords.ts';
+import { trackFaultWords, trackLineWords } from '../../core/text/trackWords.ts';
 import type { StoryChapter } from '../../core/text/story.ts';
 import { predictionEllipse } from '../../core/analysis/runs/summary.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
@@ -153,7 +153,7 @@ function Told({ story, model, cards, routeId, titleBlock }: ToldStory & StoryVie
 /** Of everything that was promised, how much came true; nothing before anything was. */
 function Track({ track }: { track: ToldStory['story']['track'] }) {
   if (track.lines.length === 0) return null;
-  const factor = spreadFactorWords(track);
+  const factor = trackFaultWords(track);
   return (
     <section className={styles['page']}>
       <h2>What was promised, and what came true</h2>
