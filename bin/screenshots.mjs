@@ -6,18 +6,19 @@ import { main } from './userFacingError.mjs';
 /** Pictures of the main views from a Corvat that runs with the demo: `npm run screenshots`. */
 const VIEWS = [
   { name: 'bench', path: '/bench' },
-  ...['ports', 'square', 'rest', 'turn', 'battery', 'range', 'colour'].map((bench) => ({
+  ...['ports', 'rest', 'turn', 'battery', 'range', 'colour'].map((bench) => ({
     name: bench,
     path: `/bench#${bench}`,
   })),
   { name: 'route', path: '/route', route: 'Seed Bank by the Flood Mark' },
-  { name: 'spread', path: '/route', route: 'Heron Hide', tab: 'Spread', press: 'Try everything' },
+  { name: 'spread', path: '/route', route: 'Heron Hide', tab: 'Spread' },
   { name: 'tuning', path: '/route', route: 'Heron Hide', tab: 'Tune' },
   { name: 'field', path: '/field' },
   { name: 'program', path: '/program' },
   { name: 'table', path: '/table', route: 'Heron Hide' },
   { name: 'verdict', path: '/verdict', route: 'Heron Hide' },
   { name: 'chart', path: '/verdict', route: 'Heron Hide', tab: 'Over time' },
+  { name: 'learning', path: '/verdict', route: 'Heron Hide', tab: 'Robot' },
   { name: 'compare', path: '/verdict', route: 'Heron Hide', tab: 'Compare' },
   { name: 'story', path: '/story', route: 'Heron Hide' },
   { name: 'files', path: '/files' },
@@ -31,7 +32,7 @@ await main(async () => {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   const address = `http://127.0.0.1:${setting('PORT', '4310')}`;
   const routes = await (await fetch(`${address}/api/v1/routes`)).json();
-  for (const { name, path, route, tab, press } of VIEWS) {
+  for (const { name, path, route, tab } of VIEWS) {
     // From another page: a change of the part behind # alone loads nothing anew.
     await page.goto('about:blank');
     const chosen = routes.find((one) => one.name === route);
@@ -41,7 +42,6 @@ await main(async () => {
     // The worker's forecast and the advice take a moment.
     await page.waitForTimeout(3500);
     if (tab !== undefined) await page.getByRole('tab', { name: tab }).click();
-    if (press !== undefined) await page.getByRole('button', { name: press }).click();
     if (tab !== undefined) await page.waitForTimeout(5000);
     await page.screenshot({ path: join(ROOT, 'docs', 'screenshots', `${name}.png`) });
   }

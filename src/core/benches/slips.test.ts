@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { radians } from '../mathematics/angle.ts';
 import { normal } from '../mathematics/randomness.ts';
-import { distanceSlips, endSlips, turnSlips } from './slips.ts';
+import { distanceSlips, endSlips, lightSlips, rangeSlips, turnSlips } from './slips.ts';
 
 const turn = (asked: number, came: number) => ({ asked: radians(asked), came: radians(came) });
 
@@ -35,6 +35,26 @@ describe('slips of the pen', () => {
     ]);
     const [slip] = endSlips([{ kind: 'left', x: 4100, y: 0 }], 1000);
     expect(slip!.question).toBe('ends 4.1 m from the start: are these millimetres?');
+  });
+
+  it('are a range in centimetres, and none where a sensor reads too little everywhere', () => {
+    const low = [100, 150, 200, 300].map((tape) => ({ unit: 'a', tape, reading: tape - 43 }));
+    expect(rangeSlips(low)).toEqual([]);
+    const mixed = low.map((one, i) => (i === 2 ? { ...one, reading: 15.7 } : one));
+    const [slip, ...more] = rangeSlips(mixed);
+    expect(more).toEqual([]);
+    expect(slip).toMatchObject({ reading: 2 });
+    expect(slip!.question).toMatch(/about 157 mm belong: was it read in another unit/);
+  });
+
+  it('are a reading of light over the other surface', () => {
+    const over = (surface: 'dark' | 'light', value: number) => ({ surface, value });
+    const honest = [0.11, 0.13, 0.12].map((value) => over('dark', value));
+    const lights = [0.6, 0.62, 0.58].map((value) => over('light', value));
+    expect(lightSlips([...honest, ...lights])).toEqual([]);
+    const [slip] = lightSlips([...honest, ...lights, over('light', 0.12)]);
+    expect(slip!.reading).toBe(6);
+    expect(slip!.question).toMatch(/^says 12.% over light, where the others say about 60.%/);
   });
 
   it('are none in what an honest robot does (200 series)', () => {

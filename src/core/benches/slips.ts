@@ -96,3 +96,45 @@ export function endSlips(
     });
   });
 }
+
+/**
+ * Readings of range sensors that look like slips of the pen: another unit, or far off. What a sensor reads too much
+ * everywhere is no slip, so each is held against the others of its sensor.
+ *
+ * @param readings what the tape and the sensor said, mm
+ */
+export function rangeSlips(
+  readings: readonly { unit: string; tape: number; reading: number }[],
+): Slip[] {
+  const expected = readings.map(({ unit, tape }, i) => {
+    const others = readings.filter((one, j) => j !== i && one.unit === unit);
+    const offset = others.length < 2 ? 0 : median(others.map((one) => one.reading - one.tape));
+    return Math.max(1, tape + offset);
+  });
+  return distanceSlips(
+    readings.map(({ reading }, i) => ({ told: expected[i]!, measured: reading })),
+  );
+}
+
+/**
+ * Readings of light that look as if they were taken over the other surface.
+ *
+ * @param samples shares of 1, with the surface that somebody named
+ */
+export function lightSlips(
+  samples: readonly { surface: 'dark' | 'light'; value: number }[],
+): Slip[] {
+  return samples.flatMap(({ surface, value }, reading) => {
+    const of = (named: boolean) =>
+      samples.flatMap((one, j) =>
+        j !== reading && (one.surface === surface) === named ? [one.value] : [],
+      );
+    const [own, other] = [of(true), of(false)];
+    if (own.length < 2 || other.length < 2) return [];
+    const [here, there] = [median(own), median(other)];
+    if (Math.abs(value - there) >= Math.abs(value - here)) return [];
+    const percent = (share: number) => `${formatNumber(100 * share, 0)} %`;
+    const question = `says ${percent(value)} over ${surface}, where the others say about ${percent(here)}: was it over the other surface?`;
+    return [{ reading, question }];
+  });
+}

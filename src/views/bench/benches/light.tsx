@@ -1,3 +1,4 @@
+import { lightSlips } from '../../../core/benches/slips.ts';
 import {
   lightFindings,
   falseTriggersPerSecond,
@@ -128,6 +129,7 @@ export const lightView: TrialBench<BenchOf<'light'>, LightResult> = {
     };
   },
   More: LightAnswers,
+  slips: ({ trials }) => lightSlips(trials),
   findings: ({ result }) => lightFindings(result),
   trend: ({ result }) => ({
     label: 'Threshold',

@@ -1,3 +1,4 @@
+import { rangeSlips } from '../../../core/benches/slips.ts';
 import type { BenchOf } from '../../../core/benches/index.ts';
 import { useState } from 'react';
 import {
@@ -172,6 +173,7 @@ export const rangeView: TrialBench<BenchOf<'range'>, RangeResult> = {
     },
   },
   More: RangeAnswers,
+  slips: ({ trials, analog }) => (analog ? [] : rangeSlips(trials)),
   findings: ({ result, bench, setup }) =>
     bench.analog ? {} : rangeFindings(unitInUse(result), setup.range),
   trend: ({ result, bench }) => {

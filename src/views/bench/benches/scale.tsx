@@ -1,3 +1,4 @@
+import { turnSlips } from '../../../core/benches/slips.ts';
 import type { BenchOf } from '../../../core/benches/index.ts';
 import {
   scaleFindings,
@@ -86,6 +87,13 @@ export const scaleView: TrialBench<BenchOf<'scale'>, GyroScale> = {
     label: 'off the fit, °',
     value: (result, i) => formatNumber(degrees(result.residuals[i]!), 1),
   },
+  slips: ({ trials }) =>
+    turnSlips(
+      trials.map(({ turns, reported }) => ({
+        asked: turns * 2 * Math.PI,
+        came: Math.abs(reported),
+      })),
+    ),
   findings: ({ result }) => scaleFindings(result),
   trend: ({ result }) => ({
     label: 'Scale',
