@@ -22,7 +22,7 @@ import {
 } from '../core/analysis/budget/forecastCalibration.ts';
 import { spreadShares } from '../core/analysis/budget/refit.ts';
 import type { OffsetSummary } from '../core/analysis/runs/summary.ts';
-import { compareRuns, type Comparison } from '../core/analysis/runs/comparison.ts';
+import { comparedSets, type ComparedSets } from '../core/analysis/runs/comparison.ts';
 import type { Offset, Zone } from '../core/field/field.ts';
 import type { TravelLog } from '../core/benches/logs.ts';
 import { recordedRun, type RecordedRun } from '../core/analysis/runs/divergence.ts';
@@ -117,8 +117,8 @@ const door = {
     return aimOptions(experiment, targets, limits);
   },
   /** Two sets of runs beside each other, by permutation. */
-  compare(first: Offset[], second: Offset[], zone: Zone, seed: number): Comparison {
-    return compareRuns(first, second, zone, seed);
+  compare(first: Offset[], second: Offset[], zone: Zone, seed: number): ComparedSets {
+    return comparedSets(first, second, zone, seed);
   },
   /** How well the forecast of a checkpoint holds the runs, and the noise that would fit them. */
   honesty(

@@ -6,7 +6,7 @@ import type { Share } from '../analysis/budget/budget.ts';
 import type { SpreadSource } from '../analysis/budget/stepModel.ts';
 import type { Estimate } from '../mathematics/leastSquares.ts';
 import type { AimOption, NumberChange } from '../analysis/aim/aim.ts';
-import type { Comparison } from '../analysis/runs/comparison.ts';
+import type { ComparedSets } from '../analysis/runs/comparison.ts';
 import { degrees } from '../mathematics/angle.ts';
 import type { ChanceRange } from '../analysis/runs/chanceRange.ts';
 import type { Axis, Factor, FactorEffect } from '../analysis/runs/stability.ts';
@@ -203,7 +203,7 @@ export function likelihood(chance: number): string {
 
 /** A comparison in words. */
 export function comparisonWords(
-  comparison: Comparison,
+  comparison: ComparedSets,
   first: string,
   second: string,
 ): VerdictWords {

@@ -3,7 +3,7 @@ import { formatNumber } from '../mathematics/quantity.ts';
 import type { RobotParameters } from '../robot/parameters.ts';
 import { planDifferences } from '../route/revisionWords.ts';
 import { checkpointsOf, type Checkpoint, type RoutePlan } from '../route/plan.ts';
-import { compareRuns, FEWEST_TO_COMPARE } from '../analysis/runs/comparison.ts';
+import { comparedSets, FEWEST_TO_COMPARE } from '../analysis/runs/comparison.ts';
 import { measuredRuns, type LoggedRun } from '../analysis/runs/measured.ts';
 import { trackRecord, type TrackRecord } from '../analysis/promises/trackRecord.ts';
 import type { Sources } from '../robot/sources.ts';
@@ -195,7 +195,7 @@ function words(
   const offsets = (of: typeof before) => of.runs.slice(-COMPARED).map(({ offset }) => offset);
   const said = enough
     ? comparisonWords(
-        compareRuns(offsets(before), offsets(after), zone, SEED),
+        comparedSets(offsets(before), offsets(after), zone, SEED),
         `revision ${first.number}`,
         `revision ${last.number}`,
       )

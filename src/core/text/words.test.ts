@@ -16,7 +16,7 @@ import {
   verdictWords,
 } from './sentences.ts';
 import { summarise } from '../analysis/runs/summary.ts';
-import { compareRuns } from '../analysis/runs/comparison.ts';
+import { comparedSets } from '../analysis/runs/comparison.ts';
 import type { Factor } from '../analysis/runs/stability.ts';
 import type { Verdict } from '../analysis/runs/verdict.ts';
 
@@ -130,7 +130,7 @@ describe('the verdict in words', () => {
     const far = near.map((offset) => ({ ...offset, along: offset.along + 26 }));
     const zone = circleZone(20);
     const say = (a: Offset[], b: Offset[]) =>
-      comparisonWords(compareRuns(a, b, zone, 1), 'revision 4', 'revision 5');
+      comparisonWords(comparedSets(a, b, zone, 1), 'revision 4', 'revision 5');
     expect(say(far, near)).toMatchObject({ headline: 'Better: revision 5 hits more.' });
     expect(say(far, near).reason).toMatch(/26 mm shorter/);
     expect(say(near, far).headline).toBe('Worse: revision 5 hits less.');

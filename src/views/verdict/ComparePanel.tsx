@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { z } from 'zod';
 import { runSchema, setupRevisionSchema, type Run } from '../../contracts/records.ts';
 import { useEffect, useMemo, useState } from 'react';
-import { FEWEST_TO_COMPARE, type Comparison } from '../../core/analysis/runs/comparison.ts';
+import { FEWEST_TO_COMPARE, type ComparedSets } from '../../core/analysis/runs/comparison.ts';
 import { measuredRuns } from '../../core/analysis/runs/measured.ts';
 import { runSets, type RunSet } from '../../core/analysis/runs/runSets.ts';
 import { comparisonWords, percent, rangeWords } from '../../core/text/sentences.ts';
@@ -121,7 +121,7 @@ function rare(p: number): string {
   return p < 0.001 ? 'under 0.1 %' : percent(p);
 }
 
-function comparisonFigures(comparison: Comparison) {
+function comparisonFigures(comparison: ComparedSets) {
   const { chances, difference, spreadRatio, meanP, spreadP, counts } = comparison;
   const range = ({ value, low, high }: Estimate, sign: 1 | -1) => {
     const ends = [sign * low, sign * high].sort((a, b) => a - b);

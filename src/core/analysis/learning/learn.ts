@@ -62,8 +62,8 @@ const PASSES = 2;
 /**
  * Numbers of a robot from its runs: y = h(plan, θ) + session + noise, with what is known before, by least squares
  * about the noise-free run (Gauss and Newton), under each of the assumptions that one cause is wrong by more than was
- * thought and under the one that none is; what comes out is weighed by how likely each makes the runs. Section 17 of
- * docs/mathematics.md.
+ * thought and under the one that none is; what comes out is weighed by how likely each makes the runs. See
+ * docs/mathematics.md, “What is not known of the robot”.
  *
  * @param driven plans with their runs, all of this setup
  * @returns null without a run that was measured

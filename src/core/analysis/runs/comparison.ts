@@ -22,13 +22,17 @@ export interface Comparison {
   meanP: number;
   spreadP: number;
   jointP: number;
-  /** Where the chance to hit of each set lies. */
-  chances: [ChanceRange, ChanceRange];
   verdict: ComparisonVerdict;
   /** Which of the questions shows the difference, when there is one. */
   shownBy: 'offset' | 'spread' | null;
   /** Further runs in each set that would settle a difference as large as this; null when none needs be. */
   runsNeeded: number | null;
+}
+
+/** A comparison with what is worth saying of either set. */
+export interface ComparedSets extends Comparison {
+  /** Where the chance to hit of each set lies. */
+  chances: [ChanceRange, ChanceRange];
 }
 
 type ComparisonVerdict = 'better' | 'worse' | 'different' | 'cannot tell';
@@ -37,6 +41,19 @@ type ComparisonVerdict = 'better' | 'worse' | 'different' | 'cannot tell';
 const DIFFERENCE_IS_REAL = 0.035;
 /** Chances to hit that lie nearer together than this are alike, whatever the offsets say. */
 const ALIKE = 0.02;
+/** Two sets of offsets beside each other as {@link compareRuns} has them, each with its chance to hit. */
+export function comparedSets(
+  first: readonly Offset[],
+  second: readonly Offset[],
+  zone: Zone,
+  seed: number,
+): ComparedSets {
+  return {
+    ...compareRuns(first, second, zone, seed),
+    chances: [chanceRange(first, zone), chanceRange(second, zone)],
+  };
+}
+
 /** Where the chance to hit lies by runs alone. */
 function chanceRange(offsets: readonly Offset[], zone: Zone): ChanceRange {
   const posterior = offsetPosterior(
@@ -97,7 +114,6 @@ export function compareRuns(
     meanP,
     spreadP,
     jointP,
-    chances: [chanceRange(first, zone), chanceRange(second, zone)],
     verdict: !real
       ? 'cannot tell'
       : Math.abs(gain) < ALIKE

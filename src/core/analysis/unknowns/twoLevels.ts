@@ -4,6 +4,7 @@ import { normal } from '../../mathematics/randomness.ts';
 import { RobotDraws, type Knowledge } from '../../robot/knowledge.ts';
 import type { Experiment } from '../../simulation/run.ts';
 import type { Budget, Share } from '../budget/budget.ts';
+import { budgetChance, spreadAtZone } from '../budget/chance.ts';
 import type { SpreadSource } from '../budget/stepModel.ts';
 import { rangeOf, type ChanceRange } from '../runs/chanceRange.ts';
 import { COARSE, hitChance } from '../runs/hitChance.ts';
@@ -69,14 +70,32 @@ export function twoLevels(
       onTarget: hitChance(zone, spread, away, COARSE),
     };
   });
+  const astray = wrongWays(experiment, budget, step, zone, { along, left, turned });
   const nextRun = sum(levels.expected(), covarianceOf(effects.knowledge, perUnit));
   return {
-    chance: rangeOf(robots.map(({ chance }) => chance)),
-    onTarget: rangeOf(robots.map(({ onTarget }) => onTarget)),
+    chance: rangeOf(robots.map(({ chance }) => astray(chance))),
+    onTarget: rangeOf(robots.map(({ onTarget }) => astray(onTarget))),
     nextRun,
     held: heldBy(nextRun, robots),
     ...sharesOfBoth(effects.knowledge, perUnit, levels.variances),
   };
+}
+
+/** What becomes of a chance when looks send some runs another way before a step; by the budget of the setup. */
+function wrongWays(
+  { estimated: { body } }: Experiment,
+  budget: Budget,
+  step: number,
+  zone: Zone,
+  middle: Offset,
+): (chance: number) => number {
+  const looks = budget.choices.filter((choice) => choice.step < step);
+  if (looks.length === 0) return (chance) => chance;
+  const right = looks.reduce((share, { wrong }) => share * (1 - wrong), 1);
+  const passed = budget.steps[step]!.passedOver;
+  const own = passed ? 0 : hitChance(zone, spreadAtZone(budget, step, zone, body), middle);
+  const others = budgetChance(budget, step, zone, body, middle) - right * own;
+  return (chance) => (passed ? 0 : right * chance) + others;
 }
 
 /** Runs drawn of each robot for the size of the region. */
