@@ -52,7 +52,7 @@ export default defineConfig({
           include: ['tests/**/*.test.ts'],
           exclude: EXPERIMENTS,
           globalSetup: ['tests/application.ts'],
-          testTimeout: 60_000,
+          testTimeout: 120_000,
           hookTimeout: 120_000,
         },
       },

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { learningRates } from '../../../../tests/experiments/learningRates.ts';
 
 /** Few, because the suite is run often; docs/mathematics.md has the table of 40 a number. */
-const SEEDS = 4;
+const SEEDS = 3;
 
 describe('learning which number is wrong', () => {
   const rates = learningRates(SEEDS);

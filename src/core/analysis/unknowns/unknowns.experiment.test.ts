@@ -4,15 +4,15 @@ import { measuringRates } from '../../../../tests/experiments/measureNextRates.t
 import { mean } from '../../mathematics/sample.ts';
 
 /** Few, because the suite is run often; docs/mathematics.md has the table of 300. */
-const ROBOTS = 12;
+const ROBOTS = 6;
 
 describe('forecasts of robots that nobody knows exactly', () => {
   const rates = forecastRates(ROBOTS, 'four trials');
 
   it('hold as many next runs as they say, where a setup taken for the truth does not', () => {
     const inside = mean(rates.map(({ insideSimulated }) => insideSimulated));
-    // The runs of a robot err together: twelve robots at five checkpoints tell it to about 3 %.
-    expect(inside).toBeGreaterThan(0.89);
+    // The runs of a robot err together: six robots at five checkpoints tell it to about 4 %.
+    expect(inside).toBeGreaterThan(0.87);
     expect(inside).toBeLessThan(0.99);
     expect(mean(rates.map(({ insideAsIfKnown }) => insideAsIfKnown))).toBeLessThan(0.82);
   });
