@@ -25,7 +25,7 @@ export function learnedWords(learned: Learned, setup: RobotParameters): VerdictW
   if (first === undefined) {
     return {
       headline: `After ${learned.runs} runs no number of the robot looks wrong.`,
-      reason: `${likelihood(learned.nothing)} that none is off by more than was thought.${unseen}`,
+      reason: `It is ${likelihood(learned.nothing)} likely that none is off by more than was thought.${unseen}`,
     };
   }
   const likely = first.chance >= LIKELY;
@@ -38,7 +38,7 @@ export function learnedWords(learned: Learned, setup: RobotParameters): VerdictW
         : [
             `Or ${rest.map(({ words, chance }) => `${words}, ${likelihood(chance)}`).join('; or ')}.`,
           ]),
-      `${likelihood(learned.nothing)} that nothing is off by more than was thought.${unseen}`,
+      `It is ${likelihood(learned.nothing)} likely that nothing is off by more than was thought.${unseen}`,
     ].join(' '),
   };
 }
