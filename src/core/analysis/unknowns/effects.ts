@@ -4,6 +4,7 @@ import type { Pose } from '../../mathematics/pose.ts';
 import { deviated, middleNumbers, spreadsOf, type Knowledge } from '../../robot/knowledge.ts';
 import type { Body } from '../../robot/parameters.ts';
 import { toolPose } from '../../robot/toolPose.ts';
+import { momentAfterMove } from '../../simulation/forecast.ts';
 import { nominalRun, poseAt, type Experiment, type RunRecord } from '../../simulation/run.ts';
 import { SAMPLES_PER_MOVE } from '../../simulation/settings.ts';
 
@@ -71,7 +72,7 @@ export function offsetEffects(
   zone: Zone,
   body: Body,
 ): Offset[] {
-  const moment = (step + 1) * SAMPLES_PER_MOVE - 1;
+  const moment = momentAfterMove(step);
   const at = nominal[moment]!;
   const here = offsetFrom(zone, toolPose(body, at));
   return perUnit.map((moments) => {
@@ -103,5 +104,5 @@ export function nominalOffset(
   zone: Zone,
   body: Body,
 ): Offset {
-  return offsetFrom(zone, toolPose(body, nominal[(step + 1) * SAMPLES_PER_MOVE - 1]!));
+  return offsetFrom(zone, toolPose(body, nominal[momentAfterMove(step)]!));
 }
