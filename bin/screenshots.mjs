@@ -5,8 +5,12 @@ import { main } from './userFacingError.mjs';
 
 /** Pictures of the main views from a Corvat that runs with the demo: `npm run screenshots`. */
 const VIEWS = [
+  { name: 'today', path: '/', route: 'Heron Hide' },
+  { name: 'begin', path: '/begin' },
+  { name: 'phone-today', path: '/', route: 'Heron Hide', phone: true },
+  { name: 'phone-table', path: '/table', route: 'Heron Hide', phone: true },
   { name: 'bench', path: '/bench' },
-  ...['ports', 'rest', 'turn', 'battery', 'range', 'colour'].map((bench) => ({
+  ...['rest', 'turn', 'range'].map((bench) => ({
     name: bench,
     path: `/bench#${bench}`,
   })),
@@ -19,7 +23,6 @@ const VIEWS = [
   { name: 'verdict', path: '/verdict', route: 'Heron Hide' },
   { name: 'chart', path: '/verdict', route: 'Heron Hide', tab: 'Over time' },
   { name: 'learning', path: '/verdict', route: 'Heron Hide', tab: 'Robot' },
-  { name: 'compare', path: '/verdict', route: 'Heron Hide', tab: 'Compare' },
   { name: 'story', path: '/story', route: 'Heron Hide' },
   { name: 'files', path: '/files' },
 ];
@@ -29,10 +32,11 @@ await main(async () => {
     executablePath: '/usr/bin/chromium',
     args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--no-first-run'],
   });
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  const page = await browser.newPage();
   const address = `http://127.0.0.1:${setting('PORT', '4310')}`;
   const routes = await (await fetch(`${address}/api/v1/routes`)).json();
-  for (const { name, path, route, tab } of VIEWS) {
+  for (const { name, path, route, tab, phone } of VIEWS) {
+    await page.setViewportSize(phone ? { width: 390, height: 844 } : { width: 1280, height: 800 });
     // From another page: a change of the part behind # alone loads nothing anew.
     await page.goto('about:blank');
     const chosen = routes.find((one) => one.name === route);

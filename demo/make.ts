@@ -18,6 +18,8 @@ import type { Sources } from '../src/core/robot/sources.ts';
 import { withFindings } from '../src/core/robot/finding.ts';
 import { aimOptions, predictedEffectsOf } from '../src/core/analysis/aim/aim.ts';
 import { toolPose } from '../src/core/robot/toolPose.ts';
+import { chancesOf, rangeOf } from '../src/core/analysis/runs/chanceRange.ts';
+import { offsetPosterior, usualScale } from '../src/core/analysis/runs/posterior.ts';
 import { summarise } from '../src/core/analysis/runs/summary.ts';
 import { offsetFrom, scores, type Offset } from '../src/core/field/field.ts';
 import { radians, degrees } from '../src/core/mathematics/angle.ts';
@@ -294,7 +296,14 @@ function aimed(plan: RoutePlan, estimated: RobotParameters, runs: RunRow[], chec
     .map((run) => run.measurements.find((m) => m.checkpoint === checkpointId)! as Offset);
   const experiment = { plan, field: FIELD, estimated, trueParameters: estimated };
   const summary = summarise(offsets);
-  const target = { checkpoint, zone, summary };
+  const posterior = offsetPosterior(
+    offsets.map((offset) => ({ offset, session: null })),
+    usualScale(zone),
+    zone.headingTolerance !== null,
+    1,
+  );
+  const now = rangeOf(chancesOf(posterior, zone, { along: 0, left: 0, turned: 0 }));
+  const target = { checkpoint, zone, summary, posterior, now };
   const best = aimOptions(experiment, [target])[0]!;
   return {
     plan: shiftedPlan(plan, new Map(best.changes.map((change) => [change.moveId, change.change]))),

@@ -1,6 +1,8 @@
 import { defineMiddleware } from 'astro:middleware';
+import type { APIContext, MiddlewareNext } from 'astro';
 import { problemAnswer } from './pages/api/_endpoint.ts';
 import { problemOf, RETRY_AFTER } from './server/problems.ts';
+import { withConventions } from './server/requestConventions.ts';
 import { withQueryCount } from './store/database.ts';
 
 /** Beside the policy for scripts and styles that the build writes: what only a header can say. */
@@ -21,7 +23,11 @@ function problemInsteadOfPage(response: Response): Response {
  * A page is made whole before its first byte goes out, so that one that fails shows a page that says so,
  * and never nothing.
  */
-export const onRequest = defineMiddleware(async (context, next) => {
+export const onRequest = defineMiddleware((context, next) =>
+  withConventions(() => answer(context, next)),
+);
+
+async function answer(context: APIContext, next: MiddlewareNext): Promise<Response> {
   if (context.url.pathname.startsWith('/api/')) return problemInsteadOfPage(await next());
   const page = async (response: Response) => {
     const headers = new Headers(response.headers);
@@ -41,4 +47,4 @@ export const onRequest = defineMiddleware(async (context, next) => {
     if (problem.status === 503) headers.set('retry-after', String(RETRY_AFTER));
     return new Response(body, { status: problem.status, headers });
   }
-});
+}

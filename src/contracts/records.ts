@@ -42,7 +42,12 @@ export const robotSchema = z.object({
 });
 export type Robot = z.output<typeof robotSchema>;
 
-export const robotCreateSchema = z.strictObject({ name: nameSchema });
+export const robotCreateSchema = z.strictObject({
+  name: nameSchema,
+  /** What a ruler has said already, with where it comes from; starting values are the rest. */
+  setup: parametersSchema.optional(),
+  sources: sourcesSchema.optional(),
+});
 export const robotUpdateSchema = z.strictObject({ name: nameSchema, version: versionSchema });
 
 /** A new setup revision, made from the revision with the number `basedOn`. */

@@ -5,6 +5,7 @@ import type { FieldRecord, GyroCheck, Robot, Route, Run, Session } from '../cont
 import { checkpointsOf } from '../core/route/plan.ts';
 import { measuredRuns } from '../core/analysis/runs/measured.ts';
 import { verdictOf, type Verdict } from '../core/analysis/runs/verdict.ts';
+import { countBy } from '../server/requestConventions.ts';
 import { database } from '../store/database.ts';
 import { readCatalogue, type Catalogue } from '../store/catalogue.ts';
 import { getRobotAtWork } from '../store/robots.ts';
@@ -51,6 +52,7 @@ export async function loadStation(
   named: readonly Named[],
 ): Promise<PageContext | Response> {
   const catalogue = await readCatalogue(database());
+  countBy(catalogue.team);
   const chosen = choose(astro, catalogue);
   const missing = named.filter(
     (name) => chosen[name] !== null && astro.url.searchParams.get(name) !== chosen[name],
@@ -156,6 +158,7 @@ function loopStates(
   if (session !== null) identity.set('session', session.id);
   const to = (path: string) => addressWith(path, identity, {});
   return [
+    { name: 'Today', href: to('/'), ...todayState(session) },
     { name: 'Bench', href: to('/bench'), ...benchState(robot, gyro) },
     {
       name: 'Route',
@@ -174,6 +177,16 @@ function loopStates(
     },
     { name: 'Verdict', href: to('/verdict'), ...verdictState(verdict) },
   ];
+}
+
+function todayState(session: Session | null): Pick<WorkflowState, 'state' | 'tone'> {
+  return {
+    state:
+      session === null
+        ? 'where to begin'
+        : `${session.title}, ${formatDistanceToNowStrict(session.startedAt)} ago`,
+    tone: 'plain',
+  };
 }
 
 function verdictOn(route: Route, field: FieldRecord, runs: readonly Run[]): Verdict | null {

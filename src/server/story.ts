@@ -2,6 +2,8 @@ import type { Sequelize } from 'sequelize';
 import type { Run } from '../contracts/records.ts';
 import type { StoryCard, ToldStory } from '../contracts/story.ts';
 import type { Story } from '../core/text/story.ts';
+import { readTeam } from '../store/team.ts';
+import { countBy } from './requestConventions.ts';
 import { loadStory } from '../store/story.ts';
 import { inThread } from './pool.ts';
 
@@ -17,9 +19,13 @@ export async function tellStory(
   routeId: string,
   signal: AbortSignal,
 ): Promise<ToldStory> {
-  const { source, runs } = await loadStory(database, routeId);
+  const [{ source, runs }, conventions] = await Promise.all([
+    loadStory(database, routeId),
+    readTeam(database),
+  ]);
+  countBy(conventions);
   const tooLong = 'The story of this route takes too long to be told.';
-  const story = await inThread('story', source, { seconds: 60, tooLong, signal });
+  const story = await inThread('story', { source, conventions }, { seconds: 60, tooLong, signal });
   const { checkpoint } = story;
   const model = source.drawing.models.find(({ id }) => id === checkpoint?.modelId) ?? null;
   return { story, model, cards: cardsOf(story, runs, model?.id ?? null) };

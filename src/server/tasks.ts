@@ -1,6 +1,11 @@
 import { move, transferableSymbol, valueSymbol } from 'piscina';
 import type { Problem } from '../contracts/problem.ts';
 import { forecastRequestSchema, type ImportResult } from '../contracts/records.ts';
+import {
+  provideConventions,
+  USUAL_CONVENTIONS,
+  type Conventions,
+} from '../core/mathematics/conventions.ts';
 import { storyOf, type Story, type StorySource } from '../core/text/story.ts';
 import { planFaults } from '../core/route/plan.ts';
 import { forecastRuns } from '../core/simulation/forecast.ts';
@@ -54,8 +59,22 @@ export async function forecast(body: Uint8Array): Promise<TaskResult<Uint8Array<
 }
 
 /** Tells a route's story. */
-export function story(source: StorySource): Promise<TaskResult<Story>> {
-  return answered(() => storyOf(source));
+export function story({
+  source,
+  conventions,
+}: {
+  source: StorySource;
+  conventions: Conventions;
+}): Promise<TaskResult<Story>> {
+  return answered(() => {
+    // A thread does one task at a time; the next one is told nothing by this one’s team.
+    provideConventions(() => conventions);
+    try {
+      return storyOf(source);
+    } finally {
+      provideConventions(() => USUAL_CONVENTIONS);
+    }
+  });
 }
 
 async function answered<T>(work: () => T | Promise<T>): Promise<TaskResult<T>> {

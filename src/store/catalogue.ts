@@ -1,7 +1,9 @@
 import { QueryTypes, type Sequelize } from 'sequelize';
 import type { Session } from '../contracts/records.ts';
+import type { Conventions } from '../core/mathematics/conventions.ts';
+import { teamOf } from './team.ts';
 
-/** The names of everything that is in use: what the pickers of the sheets offer. */
+/** The names of everything that is in use, which the pickers of the sheets offer, and how the team counts. */
 export interface Catalogue {
   /** By name. */
   robots: { id: string; name: string }[];
@@ -10,6 +12,7 @@ export interface Catalogue {
   routes: { id: string; name: string; robotId: string; fieldId: string; revisedAt: string }[];
   /** The newest ones, newest first. */
   sessions: Session[];
+  team: Conventions;
 }
 
 /** As many sessions are offered. */
@@ -31,14 +34,16 @@ export async function readCatalogue(database: Sequelize): Promise<Catalogue> {
           'note', note, 'goalRuns', goal_runs, 'goalHits', goal_hits, 'version', version)
           ORDER BY started_at DESC)
         FROM (SELECT * FROM sessions WHERE archived_at IS NULL
-          ORDER BY started_at DESC LIMIT :sessions) AS newest) AS sessions`,
+          ORDER BY started_at DESC LIMIT :sessions) AS newest) AS sessions,
+      (SELECT conventions FROM team WHERE id = 1) AS team`,
     { replacements: { sessions: SESSIONS }, type: QueryTypes.SELECT },
   );
-  const { robots, fields, routes, sessions } = row!;
+  const { robots, fields, routes, sessions, team } = row!;
   return {
     robots: robots ?? [],
     fields: fields ?? [],
     routes: routes ?? [],
+    team: teamOf(team),
     sessions: (sessions ?? []).map((session) => ({
       ...session,
       // The database counts microseconds, everybody else milliseconds.

@@ -287,4 +287,14 @@ export const MIGRATIONS: readonly Migration[] = [
       'ALTER TABLE runs DROP INDEX IF EXISTS runs_by_revision, DROP INDEX IF EXISTS runs_by_session',
     ],
   },
+  {
+    name: '0008-team',
+    statements: [
+      // One row: what is chosen for all devices.
+      `CREATE TABLE IF NOT EXISTS team (
+        id TINYINT PRIMARY KEY,
+        conventions LONGTEXT NOT NULL
+      ) ${TABLE}`,
+    ],
+  },
 ];

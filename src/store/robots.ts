@@ -1,3 +1,4 @@
+import type { Sources } from '../core/robot/sources.ts';
 import { randomUUID } from 'node:crypto';
 import { Op, type Includeable, type Sequelize } from 'sequelize';
 import type { z } from 'zod';
@@ -95,11 +96,12 @@ type SetupOfRobot = SetupRow & {
   robot: RobotRow & { rest?: BenchRow | null; link?: LinkRow | null };
 };
 
-/** A new robot with the starting setup as revision 1. */
+/** A new robot with what is known of it as revision 1 of its setup. */
 export async function createRobot(
   database: Sequelize,
   name: string,
   setup = STARTING_SETUP,
+  sources: Sources = {},
 ): Promise<Robot> {
   const { robots, setups } = tablesOf(database);
   return inTransaction(database, async () => {
@@ -108,9 +110,9 @@ export async function createRobot(
       id: randomUUID(),
       robotId: row.id,
       number: 1,
-      reason: 'Starting values',
+      reason: Object.keys(sources).length === 0 ? 'Starting values' : 'Ruler and starting values',
       setup,
-      sources: {},
+      sources,
       createdAt: new Date(),
     });
     return getRobot(database, row.id);

@@ -66,6 +66,39 @@ export function newestRuns(database: Sequelize, routeId: string, limit: number):
   );
 }
 
+/** The newest runs of each of some revisions, oldest first, in one question. */
+export async function newestRunsOfEach(
+  database: Sequelize,
+  revisionIds: readonly string[],
+  limit: number,
+): Promise<Run[]> {
+  if (revisionIds.length === 0) return [];
+  return readRuns(
+    database,
+    `SELECT ranked.id FROM (
+        SELECT id, ROW_NUMBER() OVER (PARTITION BY revision_id ORDER BY happened_at DESC, id DESC) AS place
+        FROM runs WHERE withdrawn = 0 AND revision_id IN (:revisionIds)
+      ) AS ranked
+      WHERE ranked.place <= :limit`,
+    { revisionIds, limit },
+  );
+}
+
+/** How many runs of a session count, and how many of them hit everything that was judged. */
+export async function tallyOfSession(
+  database: Sequelize,
+  sessionId: string,
+): Promise<{ runs: number; hits: number }> {
+  const [row] = await database.query<{ runs: number; hits: number | string }>(
+    `SELECT COUNT(*) AS runs, COALESCE(SUM(
+        (SELECT MIN(hit) FROM run_outcomes WHERE run_outcomes.run_id = runs.id) = 1
+      ), 0) AS hits
+      FROM runs WHERE session_id = :sessionId AND withdrawn = 0 AND set_aside IS NULL`,
+    { replacements: { sessionId }, type: QueryTypes.SELECT },
+  );
+  return { runs: Number(row!.runs), hits: Number(row!.hits) };
+}
+
 /** The revisions of a route that were driven, newest first, with the number of their runs. */
 export async function drivenRevisions(
   database: Sequelize,

@@ -25,7 +25,7 @@ export function Figures({ figures }: { figures: readonly Figure[] }) {
             {line}
           </div>
         ) : (
-          <details key={label} className={classes}>
+          <details key={label} className={classes} data-paper>
             <summary>{line}</summary>
             <p className={styles['why']}>{why}</p>
           </details>

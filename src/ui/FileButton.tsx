@@ -1,24 +1,31 @@
+import { buttonClass } from './Button.tsx';
 import styles from './FileButton.module.css';
 
 interface FileButtonProps {
   label: string;
-  /** Endings of the files that are offered. */
+  /** Endings or types of the files that are offered. */
   accept: string;
-  onFile: (file: File) => void;
+  variant?: 'main' | 'plain';
+  multiple?: boolean;
+  disabled?: boolean;
+  onFiles: (files: [File, ...File[]]) => void;
 }
 
-/** A button that lets people choose a file; the same file can be chosen again. */
-export function FileButton({ label, accept, onFile }: FileButtonProps) {
+/** A button that lets people choose files; the same file can be chosen again. */
+export function FileButton(props: FileButtonProps) {
+  const { label, accept, variant = 'plain', multiple = false, disabled, onFiles } = props;
   return (
-    <label className={styles['file']}>
+    <label className={`${buttonClass(variant)} ${styles['file']}`}>
       {label}
       <input
         type="file"
         accept={accept}
+        multiple={multiple}
+        disabled={disabled}
         onChange={(event) => {
-          const file = event.target.files?.[0];
-          if (file !== undefined) onFile(file);
+          const [first, ...others] = event.target.files ?? [];
           event.target.value = '';
+          if (first !== undefined) onFiles([first, ...others]);
         }}
       />
     </label>

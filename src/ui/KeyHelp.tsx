@@ -27,6 +27,9 @@ export function KeyHelp({ keys }: { keys: readonly SheetKey[] }) {
           <kbd>{name.replace('Arrow', '')}</kbd>
         </div>
       ))}
+      <p>
+        <a href="/glossary">What the words mean</a>
+      </p>
       <Button variant="quiet" onClick={() => setOpen(false)}>
         Close
       </Button>

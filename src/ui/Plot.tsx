@@ -13,7 +13,12 @@ import {
 } from 'chart.js';
 import { useMemo } from 'react';
 import { Scatter } from 'react-chartjs-2';
-import { formatNumber } from '../core/mathematics/quantity.ts';
+import {
+  formatNumber,
+  shownValue,
+  type QuantityKind,
+  unitOf,
+} from '../core/mathematics/quantity.ts';
 import styles from './Plot.module.css';
 import { useThemeColors, type Ink } from './useThemeColors.ts';
 
@@ -44,6 +49,8 @@ export interface PlotSeries {
 
 export interface PlotAxis {
   title: string;
+  /** What its numbers are, when they are in core units; without it they are drawn as they are given. */
+  kind?: QuantityKind;
   logarithmic?: boolean;
   from?: number;
   to?: number;
@@ -60,8 +67,16 @@ export interface PlotProps {
 
 const SHAPES = ['cross', 'rectRot', 'triangle', 'crossRot', 'circle'] as const;
 
+function shownAt(value: number, { kind }: PlotAxis): number {
+  return kind === undefined ? value : shownValue(value, kind);
+}
+
 /** A plot of measurements over a common frame of type and colours, in either theme. */
-export function Plot({ label, x, y, series, shaded = [] }: PlotProps) {
+export function Plot({ label, x, y, series: given, shaded = [] }: PlotProps) {
+  const series = given.map((one) => ({
+    ...one,
+    points: one.points.map((point) => ({ x: shownAt(point.x, x), y: shownAt(point.y, y) })),
+  }));
   const ink = useThemeColors();
   const options: ChartOptions<'scatter'> = {
     maintainAspectRatio: false,
@@ -151,12 +166,13 @@ function lineLook(label: string, data: PlotPoint[], colour: string, width: numbe
   };
 }
 
-function axisOf({ title, logarithmic = false, from, to }: PlotAxis, ink: Ink) {
+function axisOf({ title, kind, logarithmic = false, from, to }: PlotAxis, ink: Ink) {
+  const text = kind === undefined ? title : `${title}, ${unitOf(kind)}`;
   return {
     type: logarithmic ? ('logarithmic' as const) : ('linear' as const),
     suggestedMin: from,
     suggestedMax: to,
-    title: { display: true, text: title, color: ink.soft, font: { family: ink.sans, size: 13 } },
+    title: { display: true, text, color: ink.soft, font: { family: ink.sans, size: 13 } },
     ticks: {
       color: ink.soft,
       font: { family: ink.mono, size: 12 },

@@ -68,7 +68,7 @@ export function RecordingSource({ worker, example, onRecording, onFault }: Recor
       <FileButton
         label="Open a file, or drop it here"
         accept=".csv,.txt,.json,.jsonl"
-        onFile={(file) => void read(file, `“${file.name}”`)}
+        onFiles={([file]) => void read(file, `“${file.name}”`)}
       />
       <details className={styles['typed']}>
         <summary>Type or paste lines</summary>

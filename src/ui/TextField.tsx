@@ -1,8 +1,8 @@
-import { useId } from 'react';
+import { useId, type ReactNode } from 'react';
 import styles from './TextField.module.css';
 
 interface TextFieldProps {
-  label: string;
+  label: ReactNode;
   value: string;
   onChange: (value: string) => void;
   placeholder?: string;

@@ -1,3 +1,5 @@
+import { isRightPositive } from '../core/mathematics/conventions.ts';
+import { unitOf } from '../core/mathematics/quantity.ts';
 import { format } from 'date-fns';
 import styles from './TitleBlock.module.css';
 
@@ -18,7 +20,10 @@ export function TitleBlock(props: TitleBlockProps) {
   const cells: [string, string][] = [
     ['robot', props.setup === null ? '–' : `${props.robot}, setup ${props.setup}`],
     ['field', props.field],
-    ['units', `mm, °, ${props.rightPositive ? 'right +' : 'left +'}`],
+    [
+      'units',
+      `${unitOf('length')}, °, ${isRightPositive(props.rightPositive) ? 'right +' : 'left +'}`,
+    ],
     ['route', props.revision === '' ? '–' : `${props.route}, rev ${props.revision}`],
     ['session', props.session],
     ['sheet', format(props.sheet, 'd MMM, HH:mm')],
@@ -29,7 +34,7 @@ export function TitleBlock(props: TitleBlockProps) {
         <div key={name} className={styles['cell']}>
           <dt>{name}</dt>
           <dd title={value} suppressHydrationWarning={name === 'sheet'}>
-            {value}
+            {name === 'units' ? <a href="/team">{value}</a> : value}
           </dd>
         </div>
       ))}

@@ -1,3 +1,4 @@
+import './conventions.ts';
 import { QueryClientProvider } from '@tanstack/react-query';
 import type { ComponentType } from 'react';
 import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';

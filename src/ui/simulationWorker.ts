@@ -1,3 +1,4 @@
+import { conventions } from '../core/mathematics/conventions.ts';
 import type { SimulationWorkerApi } from '../workers/simulation.worker.ts';
 import { CancellableWorker } from './cancellableWorker.ts';
 
@@ -7,6 +8,10 @@ export type SimulationWorker = CancellableWorker<SimulationWorkerApi>;
 export function simulationWorker(): SimulationWorker {
   return new CancellableWorker(
     () =>
-      new Worker(new URL('../workers/simulation.worker.ts', import.meta.url), { type: 'module' }),
+      new Worker(new URL('../workers/simulation.worker.ts', import.meta.url), {
+        type: 'module',
+        // Its sentences are for the same readers.
+        name: JSON.stringify(conventions()),
+      }),
   );
 }

@@ -1,5 +1,5 @@
 /** The stations of the work, in its order, and the sheet for files beside them. */
-export type StageName = 'Bench' | 'Route' | 'Table' | 'Verdict' | 'Files';
+export type StageName = 'Today' | 'Bench' | 'Route' | 'Table' | 'Verdict' | 'Files';
 
 /** What the loop bar says of one station: words and a figure. */
 export interface WorkflowState {

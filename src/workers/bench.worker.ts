@@ -1,3 +1,4 @@
+import './workerConventions.ts';
 import * as Comlink from 'comlink';
 import { delaysResult, type DelaysResult } from '../core/benches/delays/delays.ts';
 import { driftVerdict, type DriftVerdict } from '../core/analysis/checks/driftVerdict.ts';

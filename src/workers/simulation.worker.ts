@@ -1,3 +1,4 @@
+import './workerConventions.ts';
 import * as Comlink from 'comlink';
 import type { Share, StepModels } from '../core/analysis/budget/budget.ts';
 import { learn, type Learned } from '../core/analysis/learning/learn.ts';

@@ -213,7 +213,7 @@ describe('the drawing board', () => {
   it('measures between two places', async () => {
     await page.getByRole('button', { name: 'Measure' }).click();
     await drag([300, 200], [600, 600]);
-    await page.getByText(/^500 mm, 53\.1°/).waitFor();
+    await page.getByText(/^500\smm, 53\.1°/).waitFor();
   });
 
   it('lays a picture under the drawing by two points', async () => {
@@ -221,7 +221,7 @@ describe('the drawing board', () => {
     const svg =
       '<svg xmlns="http://www.w3.org/2000/svg" width="400" height="200"><rect width="400" height="200" fill="#ccd"/></svg>';
     await page
-      .getByLabel('Picture file')
+      .getByLabel('Choose a picture')
       .setInputFiles({ name: 'plan.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) });
     await page.getByText('click it on the picture').first().waitFor();
     await click(500, 250);

@@ -157,7 +157,7 @@ describe('the turn bench', () => {
 describe('the files', () => {
   it('come in by choice, the good ones whole, the bad one with its place', async () => {
     await open('/files');
-    await page.getByRole('button', { name: 'Choose files' }).waitFor();
+    await page.getByText('Choose files').waitFor();
     await choose(
       demo('robot.json'),
       { name: 'torn.json', text: '{\n  "corvat": "field",\n  oops' },
@@ -205,6 +205,18 @@ describe('the files', () => {
 });
 
 describe('a new route', () => {
+  it('is laid from words that somebody sent', async () => {
+    await open('/route?new');
+    await page.getByLabel('Name', { exact: true }).fill('From a message');
+    await page.getByRole('combobox', { name: /^Robot/ }).selectOption({ label: 'Curlew' });
+    const words = page.getByLabel('The route in words');
+    await words.fill('drive 30 cm; trn left; approach 8 cm');
+    await page.getByText('“trn” is no move. Did you mean “turn”?').waitFor();
+    await words.fill('drive 30 cm; turn left; approach 8 cm');
+    await page.getByRole('button', { name: 'Start the route' }).click();
+    await page.getByRole('button', { name: /^Move 3: Approach to 80 mm/ }).waitFor();
+  });
+
   it('is named, laid by keys and measured, with a name that is long and looks like markup', async () => {
     await open('/route?new');
     await page.getByLabel('Name', { exact: true }).fill(MARKUP);

@@ -7,6 +7,8 @@ import { caller } from '../api/client.ts';
 import { goToRest, openBrowser, openPage } from '../browser.ts';
 
 const PAGES = [
+  '/',
+  '/begin',
   '/bench',
   '/bench#rest',
   '/route',
@@ -65,6 +67,19 @@ describe.each([...PAGES, ...BENCHES])('%s', (path) => {
   }, 180_000);
 });
 
+describe.each(['/', '/begin', '/route', '/table', '/verdict', '/bench#range'])(
+  '%s on a phone',
+  (path) => {
+    it('has no fault by the accessibility rules', async () => {
+      const { page } = await openPage(browser, { viewport: { width: 390, height: 844 } });
+      await settled(page, path);
+      const serious = new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag22aa']);
+      expect(await faultsOf(serious)).toEqual([]);
+      await page.context().close();
+    }, 180_000);
+  },
+);
+
 describe('the Table on a tablet', () => {
   it('has targets of at least 44 px for everything that is pressed at arm’s length', async () => {
     const { page } = await openPage(browser, { viewport: { width: 1024, height: 768 } });
@@ -103,7 +118,8 @@ describe('every sheet', () => {
     const { page } = await openPage(browser);
     for (const path of ['/bench', '/route', '/program', '/table', '/verdict']) {
       await settled(page, path);
-      await page.getByLabel('Title block').waitFor();
+      // The Table has a second one, for paper only.
+      await page.locator('[aria-label="Title block"]:visible').waitFor();
       const here = await page.locator('header [aria-current=page] strong').textContent();
       expect(here?.toLowerCase()).toBe(path === '/program' ? 'route' : path.slice(1));
     }

@@ -138,7 +138,7 @@ describe('a whole practice', () => {
   it('compares the two revisions, and shows the runs in their order', async () => {
     await page.getByRole('tab', { name: 'Compare' }).click();
     await page.getByText('Better: revision 2 hits more.').waitFor();
-    await page.getByText(/It lies 26 mm further/).waitFor();
+    await page.getByText(/It lies 26\smm further/).waitFor();
     await page.getByRole('tab', { name: 'Over time' }).click();
     await page.getByText(/they look like one kind/).waitFor();
     await page.getByRole('tab', { name: 'Points' }).click();
@@ -246,7 +246,7 @@ describe('a photo from above', () => {
       [field.width, field.height],
     );
     await page
-      .getByLabel('Photo of the run')
+      .getByLabel('Photo', { exact: true })
       .setInputFiles({ name: 'above.png', mimeType: 'image/png', buffer: Buffer.from(bytes) });
     await page.getByRole('button', { name: 'Measure from the photo' }).click();
     const picture = page.getByAltText('The table from above');
@@ -273,7 +273,7 @@ describe('a photo from above', () => {
     await page.getByRole('button', { name: 'Hit', exact: true }).click();
     await expect.poll(async () => (await logged()).at(-1)!.photo, { timeout: 20_000 }).toBe(true);
     const run = (await logged()).at(-1)!;
-    expect(run.note).toMatch(/^Measured from a photo, within [\d.]+ mm and [\d.]+°\.$/);
+    expect(run.note).toMatch(/^Measured from a photo, within [\d.]+\smm and [\d.]+°\.$/);
     const { along, left, turned } = run.measurements[0]!;
     expect(Math.hypot(along - 4, left + 7)).toBeLessThan(3);
     expect(Math.abs(turned!)).toBeLessThan(0.026);

@@ -92,6 +92,20 @@ def range_line():
     }
 
 
+def early_stops(step, noises, runs=1_000_000):
+    """How much sooner than without noise the first look beyond a mark comes, by trying it."""
+    early = []
+    for noise in noises:
+        place = (rng.random(runs) - np.ceil(8 * noise / step) - 1) * step
+        going = np.ones(runs, bool)
+        while going.any():
+            seen = place[going] + rng.normal(0, noise, going.sum()) < 0
+            going[going] = seen
+            place[going] += step
+        early.append({"noise": noise, "early": float(step / 2 - place.mean())})
+    return {"step": step, "stops": early}
+
+
 print(
     json.dumps(
         {
@@ -101,6 +115,7 @@ print(
             "colours": colours(),
             "light": light_threshold(),
             "range": range_line(),
+            "earlyStops": early_stops(180 * 0.012, (1.5, 10.0)),
         },
         indent=1,
     )

@@ -177,6 +177,25 @@ def promise(n, old):
     }
 
 
+def unequal_promise(n, old):
+    """Two middles with spreads of their own: Hotelling's T2 with Krishnamoorthy and Yu's degrees of freedom."""
+    place = offsets(n, (1, 2))
+    errors = np.cov(place.T) / n, np.array([[90.0, -30.0], [-30.0, 160.0]]) / old
+    inverse = np.linalg.inv(errors[0] + errors[1])
+    mean = place.mean(axis=0)
+    p, t2 = 2, mean @ inverse @ mean
+    doubt = 0
+    for error, count in zip(errors, (n, old)):
+        values = np.linalg.eigvals(error @ inverse).real
+        doubt += (np.sum(values**2) + np.sum(values) ** 2) / (count - 1)
+    freedom = (p + p * p) / doubt
+    return {
+        "offsets": place.tolist(),
+        "runs": old,
+        "p": stats.f.sf(t2 * (freedom - p + 1) / (freedom * p), p, freedom - p + 1),
+    }
+
+
 def points(n):
     full = [20, 15, 30]
     shares = rng.choice([0, 0.5, 1], size=(n, 3), p=[0.2, 0.2, 0.6])
@@ -236,6 +255,7 @@ print(
             "promises": [promise(n, m) for n, m in ((6, 10), (20, 20))],
             "points": [points(n) for n in (10, 45)],
             "homography": homography(),
+            "unequalPromises": [unequal_promise(n, m) for n, m in ((6, 10), (20, 8))],
         },
         indent=1,
         default=float,

@@ -202,7 +202,7 @@ describe('what a drift costs', () => {
     expect(judge(0.6, 0.01).fitness).toBe('not fit');
     expect(judge(0.05, 0.2).fitness).toBe('cannot tell');
     expect(driftSentence(drift(radians(0.6)), judge(0.6, 0.01))).toMatch(
-      /^Not fit: this drift costs \d+ mm at the Post, budget [\d.]+ mm\.$/,
+      /^Not fit: this drift costs \d+\smm at the Post, budget [\d.]+\smm\.$/,
     );
     expect(driftSentence(drift(0.0002), judge(0.01, 0.001))).toMatch(/^Fit:/);
     expect(driftSentence(drift(0.001), judge(0.05, 0.2))).toMatch(/^Hold still for longer/);

@@ -19,9 +19,11 @@ describe('slips of the pen', () => {
   it('are another unit, or a distance far off', () => {
     expect(distanceSlips([{ told: 600, measured: 640 }])).toEqual([]);
     expect(distanceSlips([{ told: 600, measured: 59.2 }])[0]!.question).toMatch(
-      /another unit, and is it 592 mm/,
+      /another unit, and is it 592\u00a0mm/,
     );
-    expect(distanceSlips([{ told: 600, measured: 23.5 }])[0]!.question).toMatch(/is it 596.9 mm/);
+    expect(distanceSlips([{ told: 600, measured: 23.5 }])[0]!.question).toMatch(
+      /is it 596.9\u00a0mm/,
+    );
     expect(distanceSlips([{ told: 600, measured: 400 }])[0]!.question).toMatch(/is that right/);
   });
 
@@ -30,7 +32,8 @@ describe('slips of the pen', () => {
     expect(endSlips(ends, 1000)).toEqual([
       {
         reading: 4,
-        question: 'ends on the other side of the rest, to the left: is the sign of −42 mm right?',
+        question:
+          'ends on the other side of the rest, to the left: is the sign of −42\u00a0mm right?',
       },
     ]);
     const [slip] = endSlips([{ kind: 'left', x: 4100, y: 0 }], 1000);
@@ -44,7 +47,7 @@ describe('slips of the pen', () => {
     const [slip, ...more] = rangeSlips(mixed);
     expect(more).toEqual([]);
     expect(slip).toMatchObject({ reading: 2 });
-    expect(slip!.question).toMatch(/about 157 mm belong: was it read in another unit/);
+    expect(slip!.question).toMatch(/about 157\u00a0mm belong: was it read in another unit/);
   });
 
   it('are a reading of light over the other surface', () => {

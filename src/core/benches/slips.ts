@@ -1,5 +1,5 @@
 import { degrees } from '../mathematics/angle.ts';
-import { formatNumber } from '../mathematics/quantity.ts';
+import { formatNumber, formatQuantity } from '../mathematics/quantity.ts';
 import { median } from '../mathematics/sample.ts';
 
 /** A reading that looks like a slip of the pen, and what to ask whoever wrote it: words that follow its number. */
@@ -55,11 +55,11 @@ export function distanceSlips(distances: readonly { told: number; measured: numb
     const factor = UNIT_FACTORS.find((one) =>
       [ratio * one, ratio / one].some((fixed) => Math.abs(fixed - 1) <= NEAR_FACTOR),
     );
-    const says = `says ${formatNumber(measured, 1)} mm where about ${formatNumber(told, 0)} mm belong`;
+    const says = `says ${formatQuantity(measured, 'length', 1)} where about ${formatQuantity(told, 'length', 0)} belong`;
     const question =
       factor === undefined
         ? `${says}: is that right?`
-        : `${says}: was it read in another unit, and is it ${formatNumber(ratio < 1 ? measured * factor : measured / factor, 1)} mm?`;
+        : `${says}: was it read in another unit, and is it ${formatQuantity(ratio < 1 ? measured * factor : measured / factor, 'length', 1)}?`;
     return [{ reading, question }];
   });
 }
@@ -91,7 +91,7 @@ export function endSlips(
       const room = Math.max(SIGN_SHOWS, 6 * spread);
       if (asIs <= room || turned >= room / 3) return [];
       const side = axis === 'x' ? 'ahead' : 'to the left';
-      const question = `ends on the other side of the rest, ${side}: is the sign of ${formatNumber(value, 0)} mm right?`;
+      const question = `ends on the other side of the rest, ${side}: is the sign of ${formatQuantity(value, 'length', 0)} right?`;
       return [{ reading, question }];
     });
   });

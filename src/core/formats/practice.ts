@@ -22,6 +22,13 @@ const offsetSchema = z.strictObject({
   left: offsetValue,
   turned: z.number().min(-100).max(100),
 });
+const rangeSchema = z.strictObject({
+  expected: z.number().min(0).max(1),
+  low: z.number().min(0).max(1),
+  high: z.number().min(0).max(1),
+});
+const varianceSchema = z.number().min(0).max(1e8);
+const covarianceSchema = z.number().min(-1e8).max(1e8);
 export const promiseSchema = z.strictObject({
   checkpointId: localIdSchema,
   runs: numberSchema,
@@ -29,6 +36,19 @@ export const promiseSchema = z.strictObject({
   expected: offsetSchema,
   chanceBefore: z.number().min(0).max(1),
   chance: z.number().min(0).max(1),
+  ranges: z.strictObject({ before: rangeSchema, after: rangeSchema }).optional(),
+  spread: z
+    .strictObject({
+      covariance: z.strictObject({
+        along: varianceSchema,
+        left: varianceSchema,
+        cross: covarianceSchema,
+      }),
+      turnedSpread: varianceSchema,
+      turnedWithAlong: covarianceSchema,
+      turnedWithLeft: covarianceSchema,
+    })
+    .optional(),
 }) satisfies z.ZodType<PredictedEffect>;
 
 /** Wanted chance to hit. */

@@ -1,10 +1,11 @@
-import { describe, expect, it } from 'vitest';
+import { afterEach, describe, expect, it } from 'vitest';
+import { provideConventions, USUAL_CONVENTIONS } from '../mathematics/conventions.ts';
 import { radians } from '../mathematics/angle.ts';
 import { STARTING_SETUP, withSetupValues, type RobotParameters } from '../robot/parameters.ts';
 import { type Move, newMove } from '../moves/index.ts';
 import type { RoutePlan } from '../route/plan.ts';
 import { headingFromShown, shownHeading } from '../robot/headings.ts';
-import { programSheet, type SheetStep } from './programSheet.ts';
+import { programSheet, startSentences, type SheetStep } from './programSheet.ts';
 
 const plan: RoutePlan = {
   startId: 'near',
@@ -47,14 +48,37 @@ describe('the program sheet', () => {
     ]);
   });
 
-  it('gives the number at which to brake in motor degrees, rotations and mm alike', () => {
+  afterEach(() => provideConventions(() => USUAL_CONVENTIONS));
+
+  it('gives the number at which to brake in motor degrees and in a length alike', () => {
     const [step] = sheet();
     const millimetres = Number(figure(step!, 'Distance at the brake'));
     const motor = Number(figure(step!, 'Motor degrees at the brake'));
     // 60 mm wheels: 360° of the motor are 188.5 mm.
     expect(millimetres).toBeCloseTo((motor / 360) * Math.PI * 60, -0.5);
-    expect(Number(figure(step!, 'Rotations at the brake'))).toBeCloseTo(motor / 360, 2);
     expect(figure(step!, 'Power')).toBe('−62.5');
+  });
+
+  it('gives them in rotations and inches to a team that counts so', () => {
+    const motor = Number(figure(sheet()[0]!, 'Motor degrees at the brake'));
+    const millimetres = Number(figure(sheet()[0]!, 'Distance at the brake'));
+    provideConventions(() => ({ ...USUAL_CONVENTIONS, length: 'in', motor: 'rotations' }));
+    const [step] = sheet();
+    expect(Number(figure(step!, 'Motor rotations at the brake'))).toBeCloseTo(motor / 360, 2);
+    expect(Number(figure(step!, 'Distance at the brake'))).toBeCloseTo(millimetres / 25.4, 1);
+    expect(step!.title).toBe('Drive back 16.929 in');
+  });
+
+  it('keeps the signs of the gyro in what is typed, and says so to a team that counts the other way', () => {
+    const before = sheet()[1]!;
+    expect(startSentences(plan, STARTING_SETUP)).toHaveLength(2);
+    provideConventions(() => ({ ...USUAL_CONVENTIONS, positive: 'left' }));
+    const [, turn] = sheet();
+    expect(turn!.numbers).toEqual(before.numbers);
+    expect(turn!.title).toBe('Turn right to heading −90°');
+    expect(startSentences(plan, STARTING_SETUP).at(-1)).toBe(
+      'Headings on this sheet are as the gyro counts them: turns to the right are positive.',
+    );
   });
 
   it('gives the heading to stop at, before the target by the lead', () => {

@@ -1,3 +1,4 @@
+import { isRightPositive } from '../mathematics/conventions.ts';
 import { definitionOf } from '../moves/index.ts';
 import { questionOf } from '../moves/questions.ts';
 import { questionKind } from '../program/questions/index.ts';
@@ -18,9 +19,17 @@ export interface SheetStep extends SheetText {
 export function startSentences({ startBy }: RoutePlan, setup: RobotParameters): string[] {
   const ready = 'Put the robot against the jig, hands off.';
   const zero = 'Wait until the gyro rate reads zero, then reset the heading.';
-  if (startBy === undefined) return [ready, zero];
+  const { rightPositive } = setup.gyro;
+  const signs =
+    isRightPositive(rightPositive) === rightPositive
+      ? []
+      : [
+          `Headings on this sheet are as the gyro counts them: turns to the ${rightPositive ? 'right' : 'left'} are positive.`,
+        ];
+  if (startBy === undefined) return [ready, zero, ...signs];
   const question = questionOf(startBy, setup);
-  return [ready, `Stand still until ${questionKind(question).words(question, setup)}.`, zero];
+  const words = questionKind(question).words(question, setup);
+  return [ready, `Stand still until ${words}.`, zero, ...signs];
 }
 
 /** The moves of a plan in words, one entry a move. */

@@ -15,7 +15,7 @@ describe('the line that is typed for a run', () => {
     expect(line.along).toBe(-5);
     expect(degrees(line.turned!)).toBeCloseTo(-2, 12);
     expect(line.hit).toBe(true);
-    expect(offsetWords(line)).toBe('12 mm right, 5 mm near, turned 2° right');
+    expect(offsetWords(line)).toBe('12\u00a0mm right, 5\u00a0mm near, turned 2° right');
   });
 
   it('takes what hurried hands type', () => {

@@ -1,4 +1,5 @@
 import { radians } from '../mathematics/angle.ts';
+import { formatQuantity, formatShown, shownValue, unitOf } from '../mathematics/quantity.ts';
 
 /** A run as it is typed at the table: `12 -5 2 h` is 12 right, 5 near, 2° right, hit. */
 export interface RunLine {
@@ -15,7 +16,8 @@ export type ParsedRunLine = { ok: true; line: RunLine } | { ok: false; message: 
 const LARGEST = 5000;
 
 /**
- * Reads `right far [turned] [h|m]`: millimetres and degrees, right, far and right turns positive.
+ * Reads `right far [turned] [h|m]`: lengths in the unit in which they are shown and degrees, right, far and right turns
+ * positive.
  * "+6" and "−6" with any minus sign and decimal commas are understood.
  */
 export function parseRunLine(text: string): ParsedRunLine {
@@ -33,7 +35,7 @@ export function parseRunLine(text: string): ParsedRunLine {
   if (parts.length < 2) {
     return {
       ok: false,
-      message: 'Type right and far in mm, then degrees if you like, then h or m.',
+      message: `Type right and far in ${unitOf('length')}, then degrees if you like, then h or m.`,
     };
   }
   if (parts.length > 3) return { ok: false, message: 'That is more than right, far and degrees.' };
@@ -44,6 +46,7 @@ export function parseRunLine(text: string): ParsedRunLine {
     (number) => !Number.isFinite(number) || Math.abs(number) > LARGEST,
   );
   if (wrong !== -1) return { ok: false, message: `“${parts[wrong]}” is not a number for a table.` };
+  const unit = 1 / shownValue(1, 'length');
   const [right, far, degrees] = numbers as [number, number, number | undefined];
   if (degrees !== undefined && Math.abs(degrees) > 180) {
     return { ok: false, message: 'A heading error is at most 180°.' };
@@ -51,8 +54,8 @@ export function parseRunLine(text: string): ParsedRunLine {
   return {
     ok: true,
     line: {
-      along: far,
-      left: right === 0 ? 0 : -right,
+      along: far * unit,
+      left: right === 0 ? 0 : -right * unit,
       turned: degrees === undefined ? null : degrees === 0 ? 0 : -radians(degrees),
       hit,
     },
@@ -65,11 +68,9 @@ export function offsetWords(offset: {
   left: number;
   turned: number | null;
 }): string {
-  const right = Math.round(-offset.left);
-  const far = Math.round(offset.along);
   const words = [
-    right === 0 ? 'on the line' : `${Math.abs(right)} mm ${right > 0 ? 'right' : 'left'}`,
-    far === 0 ? 'at the right distance' : `${Math.abs(far)} mm ${far > 0 ? 'far' : 'near'}`,
+    wayWords(-offset.left, ['right', 'left'], 'on the line'),
+    wayWords(offset.along, ['far', 'near'], 'at the right distance'),
   ];
   if (offset.turned === null) return `${words.join(', ')}, heading not measured`;
   const degrees = Math.round((-offset.turned * 180) / Math.PI);
@@ -77,4 +78,9 @@ export function offsetWords(offset: {
     words.push(`turned ${Math.abs(degrees)}° ${degrees > 0 ? 'right' : 'left'}`);
   }
   return words.join(', ');
+}
+
+function wayWords(value: number, [more, less]: [string, string], none: string): string {
+  if (formatShown(value, 'length', 0) === '0') return none;
+  return `${formatQuantity(Math.abs(value), 'length', 0)} ${value > 0 ? more : less}`;
 }

@@ -9,6 +9,8 @@ interface FirstPassage {
   mean: number;
   /** Standard deviation. */
   spread: number;
+  /** How much sooner than without noise it is on average, never negative. */
+  early: number;
 }
 
 /**
@@ -19,7 +21,7 @@ interface FirstPassage {
  * @param noise standard deviation of a reading, in the unit of the step
  */
 export function firstPassage(noise: number, step: number): FirstPassage {
-  if (noise <= 0) return { mean: step / 2, spread: step / Math.sqrt(12) };
+  if (noise <= 0) return { mean: step / 2, spread: step / Math.sqrt(12), early: 0 };
   const reach = Math.ceil((6 * noise) / step) + 1;
   let sum = 0;
   let squares = 0;
@@ -34,5 +36,9 @@ export function firstPassage(noise: number, step: number): FirstPassage {
     }
   }
   const mean = sum / PHASES;
-  return { mean, spread: Math.sqrt(squares / PHASES - mean * mean) };
+  return {
+    mean,
+    spread: Math.sqrt(squares / PHASES - mean * mean),
+    early: Math.max(0, step / 2 - mean),
+  };
 }

@@ -1,8 +1,10 @@
 import fc from 'fast-check';
-import { describe, expect, it } from 'vitest';
+import { afterEach, describe, expect, it } from 'vitest';
 import { STARTING_SETUP } from '../robot/parameters.ts';
 import { wheelUnits } from '../robot/wheelUnits.ts';
-import { formatNumber, formatQuantity, parseQuantity, formatCount } from './quantity.ts';
+import { provideConventions, USUAL_CONVENTIONS } from './conventions.ts';
+import { formatEstimate } from './estimateText.ts';
+import { formatNumber, formatQuantity, parseQuantity, formatCount, unitOf } from './quantity.ts';
 
 const value = (text: string, kind: Parameters<typeof parseQuantity>[1]) => {
   const parsed = parseQuantity(
@@ -21,6 +23,26 @@ it('puts a comma between the thousands of a count', () => {
     '20,000',
     '1,234,567',
   ]);
+});
+
+describe('a team that counts in another unit', () => {
+  afterEach(() => provideConventions(() => USUAL_CONVENTIONS));
+
+  it('types and reads it, as finely as in millimetres, and stores the same', () => {
+    provideConventions(() => ({ ...USUAL_CONVENTIONS, length: 'in' }));
+    expect(formatQuantity(430, 'length')).toBe('16.929\u00a0in');
+    expect(formatQuantity(254, 'speed', 0)).toBe('10\u00a0in/s');
+    expect(formatQuantity(1, 'time')).toBe('1\u00a0s');
+    expect(value('10', 'length')).toBe(254);
+    expect(value('10 mm', 'length')).toBe(10);
+    expect(unitOf('acceleration')).toBe('in/s²');
+    provideConventions(() => ({ ...USUAL_CONVENTIONS, length: 'cm' }));
+    expect(formatQuantity(430.26, 'length')).toBe('43.03\u00a0cm');
+    expect(value('4,5', 'length')).toBe(45);
+    expect(
+      formatEstimate({ value: 60.82, standardError: 0.06, low: 60.7, high: 60.94 }, 'length', 2),
+    ).toBe('6.082 ± 0.012\u00a0cm');
+  });
 });
 
 describe('typed quantities', () => {

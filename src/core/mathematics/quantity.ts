@@ -1,3 +1,5 @@
+import { conventions } from './conventions.ts';
+
 /** What a number measures. Inside the core it is in mm, rad, s, V, or a plain number. */
 export type QuantityKind =
   'length' | 'angle' | 'speed' | 'rate' | 'acceleration' | 'time' | 'voltage' | 'share' | 'number';
@@ -11,7 +13,9 @@ export interface Unit {
 
 const DEGREE = Math.PI / 180;
 
-/** Units by kind; the first of each is the one in which numbers are shown. */
+const MADE_OF_LENGTH: ReadonlySet<QuantityKind> = new Set(['length', 'speed', 'acceleration']);
+
+/** Units by kind; the first of each is the one in which numbers are shown, unless the team counts in another. */
 const UNITS: Record<QuantityKind, Unit[]> = {
   length: [
     { symbols: ['mm'], factor: 1 },
@@ -38,6 +42,7 @@ const UNITS: Record<QuantityKind, Unit[]> = {
     { symbols: ['mm/s²', 'mm/s2', 'mm/s^2'], factor: 1 },
     { symbols: ['cm/s²', 'cm/s2'], factor: 10 },
     { symbols: ['m/s²', 'm/s2'], factor: 1000 },
+    { symbols: ['in/s²', 'in/s2'], factor: 25.4 },
   ],
   time: [
     { symbols: ['s', 'sec'], factor: 1 },
@@ -51,6 +56,25 @@ const UNITS: Record<QuantityKind, Unit[]> = {
   number: [{ symbols: [''], factor: 1 }],
 };
 
+/** Decimals more that a number has in each unit of length, for what a millimetre has. */
+const MORE_DIGITS = { mm: 0, cm: 1, in: 2 } as const;
+
+/** The unit in which a kind is shown. */
+function shownUnit(kind: QuantityKind): Unit {
+  const units = UNITS[kind];
+  const { length } = conventions();
+  // A speed is shown in the length’s unit a second, and so on.
+  return (
+    units.find(({ symbols }) => symbols[0] === length || symbols[0]!.startsWith(`${length}/`)) ??
+    units[0]!
+  );
+}
+
+/** Decimals of a kind that is shown with `digits` in mm and their like. */
+function shownDigits(kind: QuantityKind, digits: number): number {
+  return MADE_OF_LENGTH.has(kind) ? digits + MORE_DIGITS[conventions().length] : digits;
+}
+
 /** A typed quantity as it was understood, or a sentence that says what was not understood. */
 export type ParsedQuantity = { ok: true; value: number } | { ok: false; message: string };
 
@@ -58,7 +82,7 @@ const QUANTITY = /^([+\-−]?(?:\d+(?:[.,]\d*)?|[.,]\d+)(?:e[+-]?\d+)?)\s*(.*)$/
 
 /**
  * Reads "430", "43 cm", "1.5 rot", "-90" or "4,5 mm" into core units. A number without a unit is
- * taken in the kind's first unit.
+ * taken in the unit in which the kind is shown.
  *
  * @param more units that may be typed beside those of the kind
  */
@@ -75,7 +99,7 @@ export function parseQuantity(
   const symbol = match[2]!.trim();
   if (!Number.isFinite(number)) return { ok: false, message: 'That number is too large.' };
   const units = [...UNITS[kind], ...more];
-  const factor = symbol === '' ? units[0]!.factor : factorOf(symbol, units);
+  const factor = symbol === '' ? shownUnit(kind).factor : factorOf(symbol, units);
   return factor === null
     ? {
         ok: false,
@@ -94,18 +118,22 @@ function factorOf(symbol: string, units: readonly Unit[]): number | null {
 }
 
 function exampleOf(kind: QuantityKind): string {
-  const unit = UNITS[kind][0]!.symbols[0]!;
-  return kind === 'angle' ? '90' : unit === '' ? '1.5' : `120 ${unit}`;
+  const unit = unitOf(kind);
+  return kind === 'angle'
+    ? '90'
+    : unit === ''
+      ? '1.5'
+      : `${unit.startsWith('mm') ? 120 : 12} ${unit}`;
 }
 
 /** The symbol of the unit in which a kind is shown. */
 export function unitOf(kind: QuantityKind): string {
-  return UNITS[kind][0]!.symbols[0]!;
+  return shownUnit(kind).symbols[0]!;
 }
 
 /** A core value in the unit in which its kind is shown. */
 export function shownValue(value: number, kind: QuantityKind): number {
-  return value / UNITS[kind][0]!.factor;
+  return value / shownUnit(kind).factor;
 }
 
 /** A number with at most `digits` decimals, without trailing zeros, with a true minus sign. */
@@ -123,9 +151,18 @@ export function formatCount(value: number): string {
   return String(value).replace(/\B(?=(\d{3})+$)/g, ',');
 }
 
-/** A core value as people read it: "430 mm", "−90°", "0.012 s". */
+/**
+ * A core value in the unit in which its kind is shown, without that unit.
+ *
+ * @param digits decimals in mm and their like; a larger unit has more
+ */
+export function formatShown(value: number, kind: QuantityKind, digits = 1): string {
+  return formatNumber(shownValue(value, kind), shownDigits(kind, digits));
+}
+
+/** A core value as people read it: "430 mm", "−90°", "0.012 s"; its digits as in {@link formatShown}. */
 export function formatQuantity(value: number, kind: QuantityKind, digits = 1): string {
   const unit = unitOf(kind);
   const joint = unit === '' || unit === '°' ? '' : '\u00a0';
-  return `${formatNumber(shownValue(value, kind), digits)}${joint}${unit}`;
+  return `${formatShown(value, kind, digits)}${joint}${unit}`;
 }

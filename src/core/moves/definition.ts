@@ -2,6 +2,7 @@ import { z } from 'zod';
 import type { RobotParameters } from '../robot/parameters.ts';
 import { localIdSchema } from '../schema/scalars.ts';
 import type { MoveCells } from './cells.ts';
+import type { MoveSaid } from './said.ts';
 import type { Instruction } from '../program/instructions/index.ts';
 
 /** What the title of a move needs to know beside the move. */
@@ -54,6 +55,8 @@ interface MoveBehaviour<M> {
   guide?(this: void, move: M): string;
   /** Where its numbers stand in a table. */
   cells: MoveCells;
+  /** How people say it. */
+  said: MoveSaid<M>;
   /**
    * What the program does, with every number that it needs; absent for a move that only arranges others.
    *

@@ -7,6 +7,7 @@ import { chance } from '../schema/numbers.ts';
 import { nameSchema } from '../schema/scalars.ts';
 import type { Cells } from './cells.ts';
 import { angle, length, sees } from './members.ts';
+import { saidValue, saidWord, type Clause } from './said.ts';
 import { angleText, lengthText } from './words.ts';
 
 /** What people plan to ask a sensor, yes or no. */
@@ -38,6 +39,8 @@ interface AskDefinition<A> {
   question: (ask: A, setup: RobotParameters) => Question;
   /** When the answer is yes, in a few words: “nearer than 100 mm”. */
   words: (ask: A) => string;
+  /** How people say it. */
+  said: Clause<A>[];
 }
 
 /** Every kind of question: the only list of them. */
@@ -51,6 +54,11 @@ const ASKS: { [Kind in Ask['kind']]: AskDefinition<Extract<Ask, { kind: Kind }>>
     },
     words: ({ sensor, nearerThan }) =>
       `nearer than ${lengthText(nearerThan)}${sensor === 'side' ? ' at the side' : ''}`,
+    said: [
+      saidValue('nearer than #', 'length', 'nearerThan', true),
+      saidWord('ahead', 'sensor', 'ahead'),
+      saidWord('at side', 'sensor', 'side'),
+    ],
   },
   light: {
     starting: { kind: 'light', sensor: 'first', sees: 'dark' },
@@ -62,6 +70,12 @@ const ASKS: { [Kind in Ask['kind']]: AskDefinition<Extract<Ask, { kind: Kind }>>
       threshold: light.threshold,
     }),
     words: (ask) => ask.sees,
+    said: [
+      saidWord('dark', 'sees', 'dark', true),
+      saidWord('light', 'sees', 'light', true),
+      saidWord('first sensor', 'sensor', 'first'),
+      saidWord('second sensor', 'sensor', 'second'),
+    ],
   },
   colour: {
     starting: { kind: 'colour', colour: 'red' },
@@ -75,24 +89,28 @@ const ASKS: { [Kind in Ask['kind']]: AskDefinition<Extract<Ask, { kind: Kind }>>
       };
     },
     words: ({ colour }) => colour,
+    said: [saidValue('colour #', 'name', 'colour', true)],
   },
   touch: {
     starting: { kind: 'touch' },
     cells: {},
     question: (ask) => ask,
     words: () => 'touching',
+    said: [{ says: ['touching'], value: null, always: true, get: () => true, set: () => ({}) }],
   },
   arm: {
     starting: { kind: 'arm', angle: 1 },
     cells: { 'ask.angle': ['arm_deg', 'angle'] },
     question: (ask) => ({ kind: 'arm', atLeast: ask.angle }),
     words: (ask) => `arm at ${ask.angle < 0 ? '−' : ''}${angleText(ask.angle, 0)} or more`,
+    said: [saidValue('arm #', 'angle', 'angle', true)],
   },
   servo: {
     starting: { kind: 'servo', position: 0.5 },
     cells: { 'ask.position': ['servo_share', 'number'] },
     question: ({ position }) => ({ kind: 'servo', atLeast: position }),
     words: ({ position }) => `servo at ${formatNumber(100 * position, 0)} % or more`,
+    said: [saidValue('servo #', 'share', 'position', true)],
   },
 };
 
@@ -112,6 +130,21 @@ export function startingAsk(kind: Ask['kind']): Ask {
 export const ASK_CELLS = Object.fromEntries(
   Object.entries(ASKS).map(([kind, { cells }]) => [kind, cells]),
 ) as Readonly<Record<Ask['kind'], Cells>>;
+
+/**
+ * How people say what a move asks; each clause makes a question of its kind, so that a later one of the same kind goes on
+ * with it.
+ */
+export const SAID_ASKS: readonly Clause<{ ask: Ask }>[] = ASK_KINDS.flatMap((kind) =>
+  askOf({ kind }).said.map((clause): Clause<{ ask: Ask }> => ({
+    ...clause,
+    get: ({ ask }) => (ask.kind === kind ? clause.get(ask) : undefined),
+    set: ({ ask }, said) => {
+      const before = ask.kind === kind ? ask : startingAsk(kind);
+      return { ask: { ...before, ...clause.set(before, said) } };
+    },
+  })),
+);
 
 /** The question as a program asks it, with the robot's own numbers. */
 export function questionOf(ask: Ask, setup: RobotParameters): Question {

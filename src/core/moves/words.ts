@@ -1,9 +1,10 @@
 import { degrees } from '../mathematics/angle.ts';
-import { formatNumber } from '../mathematics/quantity.ts';
+import { formatNumber, formatShown, unitOf } from '../mathematics/quantity.ts';
 
 /** A length in a title: “430 mm”. */
 export function lengthText(millimetres: number): string {
-  return `${formatNumber(millimetres, 1)} mm`;
+  // A plain space: titles go into programs and messages.
+  return `${formatShown(millimetres, 'length')} ${unitOf('length')}`;
 }
 
 /** An angle without its sign: “90°”. */

@@ -5,7 +5,7 @@ import { obliqueDistance } from '../benches/range/range.ts';
 import type { SquareWay } from '../benches/square/square.ts';
 import { edgesOf, rectangle } from '../mathematics/polygon.ts';
 import { degrees, radians, wrapAngle } from '../mathematics/angle.ts';
-import { relativeTo, type Pose } from '../mathematics/pose.ts';
+import { relativeTo, toField, type Pose } from '../mathematics/pose.ts';
 import { offsetFrom, type Field, type FieldModel } from '../field/field.ts';
 import { instructionsOf } from '../route/instructions.ts';
 import { stepsOf, type RoutePlan } from '../route/plan.ts';
@@ -34,6 +34,13 @@ const HAND_ERROR = radians(0.6);
 /** Errors of a person with a tape and a protractor, mm and rad, before rounding. */
 const TAPE_ERROR = 0.4;
 const PROTRACTOR_ERROR = radians(0.3);
+/** How a person puts a robot down at a start without a jig, and how often carelessly. */
+const PUT_DOWN_BY_EYE = {
+  'placement.alongSpread': 2,
+  'placement.acrossSpread': 2,
+  'placement.headingSpread': radians(0.5),
+};
+const CARELESS = 0.03;
 /** Drift that a touched power-on teaches, rad/s, at least and at most. */
 const TOUCHED_DRIFT = [radians(0.25), radians(1.1)] as const;
 
@@ -361,9 +368,19 @@ export class PracticeHub {
     }
   }
 
-  /** Drives a route with the hub's program; a person gives the sign, and measures at every checkpoint. */
+  /**
+   * Drives a route with the hub's program; a person puts it down by eye, gives the sign, and measures at every
+   * checkpoint. Now and then it was put down carelessly, which who looks sees.
+   */
   private driveRoute(plan: RoutePlan, field: Field): void {
-    this.putDown(startPose(plan, field), new Plant(this.truth.setup, worldOf(field)));
+    const start = startPose(plan, field);
+    const careless = this.luck() < CARELESS;
+    const stood = careless
+      ? { ...toField(start, { x: 0, y: 22 }), heading: start.heading + radians(2) }
+      : start;
+    const byEye = withSetupValues(this.truth.setup, PUT_DOWN_BY_EYE);
+    this.putDown(stood, new Plant(byEye, worldOf(field)));
+    if (careless) this.event('stood crooked');
     this.advance(0.2);
     const run = this.newRun();
     run.settleAndZero(this.program.program.gyroWait);
@@ -377,6 +394,7 @@ export class PracticeHub {
       const model = field.models.find(({ id }) => id === move.modelId);
       if (model !== undefined) this.arrived(model);
     }
+    this.event('route over');
     this.putDown();
   }
 

@@ -4,6 +4,7 @@ import { readingsIn, type BenchKind } from '../benches/index.ts';
 import { degrees, radians } from '../mathematics/angle.ts';
 import { stillLogOf } from '../benches/logs.ts';
 import { gyroRest, restFindings } from '../benches/rest/gyroRest.ts';
+import { newMove } from '../moves/index.ts';
 import { STARTING_SETUP, withSetupValues } from '../robot/parameters.ts';
 import { RecordingBuilder } from '../telemetry/recording.ts';
 import { TelemetryReader, writeLine } from '../telemetry/lines.ts';
@@ -70,6 +71,21 @@ describe('the practice robot', () => {
       expect.arrayContaining(['ahead_mm', 'aside_mm', 'turned_deg']),
     );
     expect(sent.some(({ values }) => 'range_mm' in values)).toBe(true);
+  });
+
+  it('says when a route is over, and now and then that it was put down carelessly', () => {
+    const plan = { startId: 'start', moves: [newMove('drive', 'd', { distance: 60 })] };
+    const hub = hubOf(11);
+    const events = Array.from({ length: 150 }, () =>
+      hub
+        .carryOut({ do: 'route', plan, field: EVERY_KIND_FIELD })
+        .flatMap(({ event }) => (event === null ? [] : [event])),
+    );
+    expect(events.every((run) => run.at(-1) === 'route over')).toBe(true);
+    const crooked = events.filter((run) => run.includes('stood crooked')).length;
+    // 3 % of 150, and three standard errors of it.
+    expect(crooked).toBeGreaterThan(0);
+    expect(crooked).toBeLessThan(4.5 + 3 * Math.sqrt(4.5));
   });
 
   it('says a line every hundredth of a second', () => {

@@ -50,6 +50,8 @@ export interface InstructionDefinition<I extends { kind: string }> {
   colour?(this: void, instruction: I): string | null;
   /** Noise of the sensor that its end waits for; null where it waits for none. */
   endNoise?(this: void, instruction: I, trueParameters: RobotParameters): EndingNoise | null;
+  /** How much sooner than without noise its end comes on average, in the unit of what remains; absent means not at all. */
+  endsEarly?(this: void, instruction: I, trueParameters: RobotParameters): number;
   /** The loop in which it follows something of the field; null where it follows nothing. */
   follows?(
     this: void,

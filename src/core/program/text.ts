@@ -1,6 +1,7 @@
+import { conventions } from '../mathematics/conventions.ts';
 import { degrees } from '../mathematics/angle.ts';
-import { formatNumber } from '../mathematics/quantity.ts';
-import { headingText, shownHeading } from '../robot/headings.ts';
+import { formatNumber, formatShown, unitOf } from '../mathematics/quantity.ts';
+import { gyroHeadingText, gyroHeading } from '../robot/headings.ts';
 import type { Stop } from '../robot/motor.ts';
 import type { RobotParameters } from '../robot/parameters.ts';
 
@@ -53,6 +54,18 @@ export function short(value: number): string {
   return String(Number(value.toFixed(1)));
 }
 
+/** A length or a speed in a comment of a program, in the team’s unit. */
+export function shortQuantity(value: number, kind: 'length' | 'speed'): string {
+  return `${formatShown(value, kind).replace('−', '-')} ${unitOf(kind)}`;
+}
+
+/** How far a motor turns, as the team says it. */
+export function motorText(angle: number): string {
+  return conventions().motor === 'degrees'
+    ? `${degreesText(angle, 0)}°`
+    : `${formatNumber(angle / (2 * Math.PI), 3)} rotations`;
+}
+
 export function sheetNumber(
   label: string,
   value: number,
@@ -60,6 +73,18 @@ export function sheetNumber(
   digits: number,
 ): SheetNumber {
   return { label, value: formatNumber(value, digits), unit };
+}
+
+/** A length that is for people; what a program compares has the unit of its sensor. */
+export function lengthNumber(label: string, value: number): SheetNumber {
+  return { label, value: formatShown(value, 'length', 0), unit: unitOf('length') };
+}
+
+/** How far a motor turns as a number of a sheet; `when` follows its name. */
+export function motorNumber(when: string, angle: number): SheetNumber {
+  return conventions().motor === 'degrees'
+    ? sheetNumber(`Motor degrees${when}`, degrees(angle), '°', 0)
+    : sheetNumber(`Motor rotations${when}`, angle / (2 * Math.PI), 'rot', 3);
 }
 
 export function degreesText(angle: number, digits: number): string {
@@ -82,15 +107,15 @@ export function stopWords(stop: Stop): string {
 /** The heading that is known again, in words, as a number and as a call. */
 export const knownHeading = {
   words: (heading: number, setup: RobotParameters) =>
-    `set the heading to ${headingText(heading, setup)}.`,
+    `set the heading to ${gyroHeadingText(heading, setup)}.`,
   number: (heading: number, setup: RobotParameters) =>
-    sheetNumber('Set the heading to', shownHeading(heading, setup), '°', 1),
+    sheetNumber('Set the heading to', gyroHeading(heading, setup), '°', 1),
   call: (heading: number, writer: CallWriter) =>
     call(
       'set heading',
       writer.constant(
         'HEADING_AFTER',
-        shownHeading(heading, writer.setup),
+        gyroHeading(heading, writer.setup),
         'degrees',
         'degrees, known again',
       ),

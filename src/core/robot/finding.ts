@@ -130,8 +130,9 @@ function weighed(
   believedSpread: number,
 ): Finding {
   const { value, spread } = finding;
-  const believed = setupValue(setup, path);
+  // The colours that a robot knows are found as well, and are no number.
   if (unsureOf(path)?.share !== true || spread === undefined) return finding;
+  const believed = setupValue(setup, path);
   // A level that was 0 was not known at all.
   if (believed === 0) return finding;
   if (typeof value !== 'number' || value <= 0) return { ...finding, value: believed };

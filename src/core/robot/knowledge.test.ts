@@ -104,6 +104,17 @@ describe('what a bench found', () => {
     );
   });
 
+  it('may be colours, which are no number', () => {
+    const [red] = STARTING_SETUP.colours;
+    const { setup } = withFindings(
+      STARTING_SETUP,
+      {},
+      { colours: { value: [red!] } },
+      { kind: 'bench', record: 1 },
+    );
+    expect(setup.colours).toEqual([red]);
+  });
+
   it('has nothing in common any more with a number that was measured anew', () => {
     const source = { kind: 'bench' as const, record: 4 };
     const before = withFindings(STARTING_SETUP, wheelsTyped, trackFindings(track, 60), source);

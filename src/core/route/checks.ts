@@ -1,4 +1,4 @@
-import { formatNumber } from '../mathematics/quantity.ts';
+import { formatNumber, formatQuantity } from '../mathematics/quantity.ts';
 import { definitionOf, type Move } from '../moves/index.ts';
 import { instructionKind, type Instruction } from '../program/instructions/index.ts';
 import type { RobotParameters } from '../robot/parameters.ts';
@@ -30,5 +30,5 @@ export function narrowLineCheck(
   const fastest = width / (LOOKS * setup.program.loopPeriod);
   return speed <= fastest
     ? null
-    : `At this speed the sensor can step over a line of ${formatNumber(width, 0)} mm. Drive slower than ${formatNumber(fastest, 0)} mm/s.`;
+    : `At this speed the sensor can step over a line of ${formatQuantity(width, 'length', 0)}. Drive slower than ${formatQuantity(fastest, 'speed', 0)}.`;
 }

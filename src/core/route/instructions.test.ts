@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import reference from '../../../tests/reference/benches.json' with { type: 'json' };
 import { degrees, radians } from '../mathematics/angle.ts';
 import { STARTING_SETUP, withSetupValues, type RobotParameters } from '../robot/parameters.ts';
 import { moveChecks } from '../route/checks.ts';
@@ -24,6 +25,7 @@ const turn: TurnMove = newMove('turn', 't', {
   rate: radians(120),
   stopEarly: null,
 });
+const earlyOf = (until: StraightInstruction['until']) => (until.kind === 'range' ? until.early : 0);
 const approach: ApproachMove = newMove('approach', 'a', {
   distance: 100,
   speed: 180,
@@ -37,7 +39,7 @@ const one = <T>(move: Move, setup: RobotParameters = STARTING_SETUP) =>
 describe('the instruction of a straight', () => {
   it('brakes earlier by speed × delay + v²/(2a), for a straight that is long enough', () => {
     const { stoppingDistance, until } = one<StraightInstruction>(drive);
-    // 300 mm/s: half of a 12 ms loop and 4 ms of command delay, then 300²/(2·1800).
+    // 300\u00a0mm/s: half of a 12 ms loop and 4 ms of command delay, then 300²/(2·1800).
     expect(stoppingDistance).toBeCloseTo(300 * 0.01 + 25, 1);
     expect(until).toEqual({ kind: 'travel', travel: 600 - stoppingDistance });
     expect(driveDelay(STARTING_SETUP)).toBeCloseTo(0.01, 12);
@@ -54,7 +56,7 @@ describe('the instruction of a straight', () => {
     const setup = withSetupValues(STARTING_SETUP, { 'battery.voltage': 4 });
     const { power, speed } = one<StraightInstruction>({ ...drive, speed: 900 }, setup);
     expect(power).toBe(1);
-    // 16 rad/s at 8 V, so 8 rad/s at 4 V, on a wheel of 30 mm radius.
+    // 16 rad/s at 8 V, so 8 rad/s at 4 V, on a wheel of 30\u00a0mm radius.
     expect(speed).toBeCloseTo(240, 9);
   });
 
@@ -74,7 +76,7 @@ describe('the instruction of a straight', () => {
 
   it('states the gain in percent of power per degree', () => {
     const { steering } = one<StraightInstruction>(drive);
-    // 6 rad/s per rad; a wheel then moves at 6·60 mm/s per rad, of 480 mm/s at full power.
+    // 6 rad/s per rad; a wheel then moves at 6·60\u00a0mm/s per rad, of 480\u00a0mm/s at full power.
     const gain = steering.hold === 'gyro' ? steering.gain : NaN;
     expect(gainPercentPerDegree(gain)).toBeCloseTo((100 * 6 * 60) / 480 / (180 / Math.PI), 9);
   });
@@ -126,10 +128,26 @@ describe('the instruction of an approach', () => {
   it('waits for the wanted distance plus what the robot rolls on plus the sensor’s offset', () => {
     const setup = withSetupValues(STARTING_SETUP, { 'range.offset': -12 });
     const { until, stoppingDistance } = one<StraightInstruction>(approach, setup);
-    // 180 mm/s for 30 ms of sensor, half a loop and command delay, then 180²/(2·1800).
+    // 180\u00a0mm/s for 30 ms of sensor, half a loop and command delay, then 180²/(2·1800).
     expect(stoppingDistance).toBeCloseTo(180 * 0.04 + 9, 9);
-    expect(until).toEqual({ kind: 'range', reading: 100 + stoppingDistance - 12 });
+    const early = earlyOf(until);
+    expect(until).toEqual({ kind: 'range', reading: 100 + stoppingDistance - early - 12, early });
     expect(approachDelay(setup)).toBeCloseTo(0.04, 12);
+  });
+
+  it('waits for less by as much as noise makes it stop early: the more, the noisier it is', () => {
+    const early = [0, 1.5, 10].map((noise) =>
+      earlyOf(
+        one<StraightInstruction>(
+          approach,
+          withSetupValues(STARTING_SETUP, { 'range.noise': noise }),
+        ).until,
+      ),
+    );
+    expect(early[0]).toBe(0);
+    for (const [index, stop] of reference.earlyStops.stops.entries()) {
+      expect(Math.abs(early[index + 1]! - stop.early)).toBeLessThan(0.02);
+    }
   });
 
   it('goes backwards when the sensor looks backwards', () => {
@@ -162,13 +180,13 @@ describe('the checks of a move', () => {
     expect(says({ ...turn, rate: radians(200) })).toMatch(
       /sees the heading every 2\.4° at this rate/,
     );
-    expect(says({ ...drive, speed: 400 })).toMatch(/looks every 4\.8 mm at this speed/);
+    expect(says({ ...drive, speed: 400 })).toMatch(/looks every 4\.8\u00a0mm at this speed/);
   });
 
   it('say what the motors and the sensor cannot do', () => {
-    expect(says({ ...drive, speed: 700 })).toMatch(/The motors give 480 mm\/s at most/);
-    expect(says({ ...approach, distance: 10 })).toMatch(/wrong nearer than 40 mm/);
-    expect(says({ ...approach, distance: 1600 })).toMatch(/sees no further than 1500 mm/);
+    expect(says({ ...drive, speed: 700 })).toMatch(/The motors give 480\u00a0mm\/s at most/);
+    expect(says({ ...approach, distance: 10 })).toMatch(/wrong nearer than 40\u00a0mm/);
+    expect(says({ ...approach, distance: 1600 })).toMatch(/sees no further than 1500\u00a0mm/);
   });
 
   it('say that a window is too narrow for what the gyro reads', () => {

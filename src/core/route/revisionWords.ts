@@ -1,7 +1,8 @@
 import { degrees } from '../mathematics/angle.ts';
 import { headingText } from '../robot/headings.ts';
 import { titlesOf } from './titles.ts';
-import { formatNumber } from '../mathematics/quantity.ts';
+import { formatNumber, formatShown, unitOf } from '../mathematics/quantity.ts';
+import { lengthText } from '../moves/words.ts';
 import type { RobotParameters } from '../robot/parameters.ts';
 import { flattened } from '../moves/flattened.ts';
 import { definitionOf, type Move } from '../moves/index.ts';
@@ -11,10 +12,13 @@ import type { RoutePlan } from './plan.ts';
 const MEMBERS: Readonly<
   Record<string, { words: string; show: (value: number, setup: RobotParameters) => string }>
 > = {
-  distance: { words: 'distance', show: millimetres },
-  length: { words: 'length', show: millimetres },
-  radius: { words: 'radius', show: millimetres },
-  speed: { words: 'speed', show: (value) => `${formatNumber(value, 0)} mm/s` },
+  distance: { words: 'distance', show: lengthText },
+  length: { words: 'length', show: lengthText },
+  radius: { words: 'radius', show: lengthText },
+  speed: {
+    words: 'speed',
+    show: (value) => `${formatShown(value, 'speed', 0)} ${unitOf('speed')}`,
+  },
   rate: { words: 'rate', show: (value) => `${formatNumber(degrees(value), 0)} °/s` },
   heading: { words: 'heading', show: headingText },
   angle: { words: 'angle', show: headingText },
@@ -94,10 +98,6 @@ function shown(member: string, value: unknown, setup: RobotParameters): string {
   if (typeof value === 'string') return value;
   if (typeof value !== 'number') return JSON.stringify(value);
   return MEMBERS[member]?.show(value, setup) ?? formatNumber(value, 3);
-}
-
-function millimetres(value: number): string {
-  return `${formatNumber(value, 1)} mm`;
 }
 
 function angleText(value: number): string {

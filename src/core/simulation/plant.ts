@@ -35,16 +35,25 @@ export class Plant {
   private readonly at = takePlant(this);
 
   /**
-   * @param trueParameters the robot as it really is
+   * @param parameters the robot as it really is
    * @param world what it can see and run into
    */
-  constructor(trueParameters: RobotParameters, world: World) {
-    writeWorld(this.at, world, trueParameters);
-    this.become(trueParameters);
+  constructor(
+    private parameters: RobotParameters,
+    world: World,
+  ) {
+    writeWorld(this.at, world, parameters);
+    this.become(parameters);
+  }
+
+  /** The robot as it really is. */
+  get trueParameters(): RobotParameters {
+    return this.parameters;
   }
 
   /** Makes another robot of it, on the same table; it begins at rest. */
   become(trueParameters: RobotParameters): void {
+    this.parameters = trueParameters;
     writeNumbers(this.at, trueParameters);
     compiled.assemble(this.at);
   }

@@ -3,6 +3,7 @@ import { bareField } from '../../../tests/fixtures/field.ts';
 import { degrees, radians, wrapAngle } from '../mathematics/angle.ts';
 import { type Move, newMove } from '../moves/index.ts';
 import type { TurnMove } from '../moves/turn/move.ts';
+import { mean, standardDeviation } from '../mathematics/sample.ts';
 import { stoppingAngle } from '../robot/stopping.ts';
 import { STARTING_SETUP, withSetupValues, type RobotParameters } from '../robot/parameters.ts';
 import { emptyForecast, forecastPose, forecastRuns, simulateRuns } from './forecast.ts';
@@ -89,6 +90,26 @@ describe('the noise-free simulation', () => {
     const { end, moves } = nominalRun({ ...experiment([approach], setup), estimated: setup });
     expect(1100 - (end.y + setup.range.x)).toBeCloseTo(200, 0);
     expect(moves[0]!.ended).toBe('reached');
+  });
+
+  it('is the mean of the runs when a noisy sensor stops them early', () => {
+    const approach: Move = newMove('approach', 'a', {
+      distance: 200,
+      speed: 180,
+      hold: 'gyro',
+      heading: null,
+      timeLimit: 6,
+    });
+    const setup = withSetupValues(STARTING_SETUP, {
+      'range.noise': 6,
+      'placement.alongSpread': 0,
+    });
+    for (const estimated of [setup, STARTING_SETUP]) {
+      const noisy: Experiment = { ...experiment([approach], setup), estimated };
+      const ends = Array.from({ length: 150 }, (_, run) => randomRun(noisy, 31, run).end.y);
+      const error = standardDeviation(ends) / Math.sqrt(ends.length);
+      expect(Math.abs(mean(ends) - nominalRun(noisy).end.y)).toBeLessThan(3 * error);
+    }
   });
 
   it('ends an approach that sees nothing by its time limit', () => {

@@ -1,3 +1,4 @@
+import { shownHeading } from '../robot/headings.ts';
 import { formatNumber, formatQuantity } from '../mathematics/quantity.ts';
 import { aimableNumber, type RoutePlan } from '../route/plan.ts';
 import { type Move } from '../moves/index.ts';
@@ -64,7 +65,7 @@ export function effectWords({ factor, axis, slope }: FactorEffect): string {
   const size = Math.abs(change);
   const [does, more, less] = AXIS_WORDS[axis];
   const shown =
-    axis === 'turned' ? `${formatNumber(degrees(size), 1)}°` : `${formatNumber(size, 1)} mm`;
+    axis === 'turned' ? `${formatNumber(degrees(size), 1)}°` : formatQuantity(size, 'length', 1);
   return `It ${does} ${shown} ${change > 0 ? more : less} ${unit}.`;
 }
 
@@ -143,7 +144,7 @@ export function verdictWords(
           best === null
             ? `${sure} aim: the runs lie together beside the target.`
             : `${sure} aim: ${best.changes.map((change) => changeWords(change, plan, setup)).join(' and ')}.`,
-        reason: `${tally}. The runs lie ${formatNumber(summary?.accuracy ?? 0, 0)} mm off the middle: ${rangeWords(now)} hit from there, and ${rangeWords(aimed)} once they are aimed; ${wanted}.`,
+        reason: `${tally}. The runs lie ${formatQuantity(summary?.accuracy ?? 0, 'length', 0)} off the middle: ${rangeWords(now)} hit from there, and ${rangeWords(aimed)} once they are aimed; ${wanted}.`,
       };
     case 'spread': {
       const first = shares[0];
@@ -161,7 +162,7 @@ export function verdictWords(
           verdict.settledAfter === null
             ? 'Cannot tell: it lies very near your goal.'
             : `Cannot tell yet: about ${verdict.settledAfter} more runs settle it.`,
-        reason: `${tally}. That fits ${rangeWords(now)} as it is and ${rangeWords(aimed)} after an aim; ${wanted}. Change nothing before.`,
+        reason: `${tally}. That fits ${rangeWords(now)} as it is and ${rangeWords(aimed)} after an aim; ${wanted}. Change nothing ${verdict.settledAfter === null ? 'on such evidence' : 'before'}.`,
       };
   }
 }
@@ -187,7 +188,7 @@ export function changeWords(change: NumberChange, plan: RoutePlan, setup: RobotP
 /** The deciding number of a move as people type it. */
 export function shownNumber(move: Move, value: number, setup: RobotParameters): string {
   if (aimableNumber(move)?.name === 'distance') return formatQuantity(value, 'length', 1);
-  return formatQuantity(setup.gyro.rightPositive ? -value : value, 'angle', 1);
+  return `${formatNumber(shownHeading(value, setup), 1)}°`;
 }
 
 /** A chance in whole percent, "–" when it is not known. */
@@ -242,7 +243,7 @@ export function comparisonWords(
 /** A difference that is real in itself, in words; null for one whose interval holds zero. */
 function wayWords({ value, low, high }: Estimate, [more, less]: [string, string]): string | null {
   if (low <= 0 && high >= 0) return null;
-  return `${formatNumber(Math.abs(value), 0)} mm ${value > 0 ? more : less}`;
+  return `${formatQuantity(Math.abs(value), 'length', 0)} ${value > 0 ? more : less}`;
 }
 
 function chanceOf(p: number): string {

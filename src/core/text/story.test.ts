@@ -4,6 +4,7 @@ import { STARTING_SETUP } from '../robot/parameters.ts';
 import { newMove } from '../moves/index.ts';
 import { normal } from '../mathematics/randomness.ts';
 import { trackFaultWords } from './trackWords.ts';
+import { storyPages } from './storyPages.ts';
 import { storyOf, type StoryRun, type StorySource } from './story.ts';
 
 const plan = (distance: number) => ({
@@ -187,6 +188,31 @@ describe('the story of a route', () => {
     const text = storyMarkdown(story);
     expect(text).toContain('# Post \\<b\\>run\\</b\\>');
     expect(text).toMatch(/\| 2 \| 2026-11-12 \| Aim after 9 runs .* \| kept \|/);
+  });
+
+  it('fits on two pages: plans and sessions stay when there are too many bench records', () => {
+    const event = (kind: 'bench' | 'revision', i: number) => ({
+      at: `2026-11-01T10:${String(i).padStart(2, '0')}:00Z`,
+      kind,
+      title: `${kind} ${i}`,
+      says: 'Measured again, because the mat is new and nobody believed the first number. '.repeat(
+        4,
+      ),
+    });
+    const many = Array.from({ length: 60 }, (_, i) => event(i % 6 === 0 ? 'revision' : 'bench', i));
+    const pages = storyPages({
+      ...story,
+      events: many,
+      chapters: many.map(() => story.chapters[0]!),
+    });
+    expect(pages.events.filter(({ kind }) => kind === 'revision')).toHaveLength(10);
+    expect(pages.events.length + pages.left.events).toBe(60);
+    expect(pages.left.chapters).toBe(54);
+    // What is long is cut at a word, and says so.
+    expect(pages.events[0]!.says).toMatch(/[a-z] …$/);
+    // The newest of what is left out first stay.
+    expect(pages.events.at(-1)!.title).toBe('bench 59');
+    expect(storyPages(story).left).toEqual({ chapters: 0, events: 0 });
   });
 
   it('begins with the first run', () => {

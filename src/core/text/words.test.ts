@@ -116,9 +116,9 @@ describe('the verdict in words', () => {
     const effects = [effect('order', 1e-5, -0.4), effect('battery', 5e-5, 30)];
     const { headline, reason } = words({ kind: 'unstable', reason: 'follows', effects });
     expect(headline).toBe('Unstable: the offset follows the battery.');
-    expect(reason).toMatch(/moves 3 mm to the right for every 0\.1 V less/);
+    expect(reason).toMatch(/moves 3\u00a0mm to the right for every 0\.1 V less/);
     const order = words({ kind: 'unstable', reason: 'follows', effects: effects.slice(0, 1) });
-    expect(order.reason).toMatch(/0\.4 mm to the right with every run/);
+    expect(order.reason).toMatch(/0\.4\u00a0mm to the right with every run/);
   });
 
   it('says whether two sets differ, and how many more runs would tell', () => {
@@ -132,7 +132,7 @@ describe('the verdict in words', () => {
     const say = (a: Offset[], b: Offset[]) =>
       comparisonWords(comparedSets(a, b, zone, 1), 'revision 4', 'revision 5');
     expect(say(far, near)).toMatchObject({ headline: 'Better: revision 5 hits more.' });
-    expect(say(far, near).reason).toMatch(/26 mm shorter/);
+    expect(say(far, near).reason).toMatch(/26\u00a0mm shorter/);
     expect(say(near, far).headline).toBe('Worse: revision 5 hits less.');
     expect(say(near, near).headline).toBe('No difference to be seen.');
   });
@@ -140,7 +140,7 @@ describe('the verdict in words', () => {
   it('names the number to change, from what to what, right positive', () => {
     const { headline, reason } = words({ kind: 'aim', reason: 'offset' }, aim);
     expect(headline).toBe('Surely aim: turn at move 2, 90° → 91.8°.');
-    expect(reason).toMatch(/12 mm off the middle: 41 to 80 % hit from there, and 84 to 99 %/);
+    expect(reason).toMatch(/12\u00a0mm off the middle: 41 to 80 % hit from there, and 84 to 99 %/);
     expect(words({ kind: 'aim', reason: 'offset' }).headline).toMatch(/lie together beside/);
   });
 

@@ -3,6 +3,8 @@ import { z } from 'zod';
 import { numberSchema } from '../../core/schema/scalars.ts';
 import type { pythonProgram } from '../../core/formats/program/python.ts';
 import { database } from '../../store/database.ts';
+import { countBy } from '../../server/requestConventions.ts';
+import { readTeam } from '../../store/team.ts';
 import { getRobot } from '../../store/robots.ts';
 import { getRevision, getRoute } from '../../store/routes.ts';
 import { originWords } from '../_origin.ts';
@@ -16,6 +18,7 @@ export async function programDownload(
   type: string,
   ending: string,
 ): Promise<Response> {
+  countBy(await readTeam(database()));
   const route = await getRoute(database(), idOf(context));
   const asked = queryOf(context, 'revision', z.coerce.number().pipe(numberSchema));
   const revision = await getRevision(database(), route.id, asked ?? route.revision.number);

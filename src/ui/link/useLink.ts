@@ -12,8 +12,8 @@ export interface LiveLink {
   follower: LinkFollower | null;
   /** Opens a new link and follows it. */
   open: (practice: boolean) => Promise<Link>;
-  /** Gives the practice robot something to do; rejects when the link is none of its. */
-  command: (commands: readonly PracticeCommand[]) => Promise<void>;
+  /** Gives the practice robot something to do, on a link that was just opened or the present one; rejects when it is none of its. */
+  command: (commands: readonly PracticeCommand[], on?: Link) => Promise<void>;
   /** Takes back what it has not begun. */
   drop: () => Promise<void>;
   leave: () => void;
@@ -43,8 +43,8 @@ export function useLink(robotId: string, first: Link | null): LiveLink {
     [robotId],
   );
   const command = useCallback(
-    async (commands: readonly PracticeCommand[]) => {
-      if (link !== null) await send('POST', `links/${link.id}/commands`, { commands });
+    async (commands: readonly PracticeCommand[], on = link) => {
+      if (on !== null) await send('POST', `links/${on.id}/commands`, { commands });
     },
     [link],
   );

@@ -1,5 +1,5 @@
 import type { Zone } from '../../core/field/field.ts';
-import { formatNumber } from '../../core/mathematics/quantity.ts';
+import { formatNumber, shownValue, unitOf } from '../../core/mathematics/quantity.ts';
 import styles from './TargetCard.module.css';
 
 interface CardGridProps {
@@ -9,9 +9,14 @@ interface CardGridProps {
   font: number;
 }
 
-/** The lines of the card with their millimetres, and what it shows in words. */
+/** Round numbers of the team’s unit of length: the lines lie this far apart, and at most five to a side. */
+const STEPS = [0.25, 0.5, 1, 2, 5, 10, 20, 50, 100, 200, 500] as const;
+const MOST = 4.5;
+
+/** The lines of the card with their lengths, and what it shows in words. */
 export function CardGrid({ title, reach, font }: CardGridProps) {
-  const step = reach > 90 ? 50 : reach > 40 ? 20 : 10;
+  const unit = 1 / shownValue(1, 'length');
+  const step = unit * (STEPS.find((one) => reach <= MOST * one * unit) ?? STEPS.at(-1)!);
   const most = Math.floor(reach / step);
   const lines = Array.from({ length: 2 * most + 1 }, (_, i) => (i - most) * step);
   return (
@@ -29,13 +34,13 @@ export function CardGrid({ title, reach, font }: CardGridProps) {
               y={reach * 1.08}
               textAnchor="middle"
             >
-              {formatNumber(at, 0)}
+              {formatNumber(shownValue(at, 'length'), 2)}
             </text>
           </g>
         );
       })}
       <text className={styles['words']} fontSize={font} x={-reach} y={reach * 1.18}>
-        {title}, tool point, mm. Up is the way the robot arrives.
+        {title}, tool point, {unitOf('length')}. Up is the way the robot arrives.
       </text>
     </>
   );

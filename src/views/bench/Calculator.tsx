@@ -6,13 +6,13 @@ import {
   motorOfTurn,
   turnOfMotor,
 } from '../../core/robot/driveBase.ts';
-import { formatNumber } from '../../core/mathematics/quantity.ts';
+import { formatNumber, unitOf, formatShown, shownValue } from '../../core/mathematics/quantity.ts';
 import type { DriveBase } from '../../core/robot/parameters.ts';
 import styles from './BenchView.module.css';
 
 interface Entry {
   name: string;
-  label: string;
+  label: () => string;
   digits: number;
   group?: boolean;
   /** From the motor's radians, and back. */
@@ -25,29 +25,29 @@ const FULL_TURN = 2 * Math.PI;
 /** Every entry is another way to say how far a motor turns. */
 const ENTRIES: readonly Entry[] = [
   {
-    name: 'mm',
-    label: 'straight, mm',
+    name: 'straight',
+    label: () => `straight, ${unitOf('length')}`,
     digits: 1,
-    shown: (m, d) => distanceOfMotor(d, m),
-    motor: (v, d) => motorOfDistance(d, v),
+    shown: (m, d) => shownValue(distanceOfMotor(d, m), 'length'),
+    motor: (v, d) => motorOfDistance(d, v / shownValue(1, 'length')),
   },
   {
     name: 'motor',
-    label: 'motor degrees',
+    label: () => 'motor degrees',
     digits: 0,
     shown: (m) => degrees(m),
     motor: (v) => radians(v),
   },
   {
     name: 'rotations',
-    label: 'motor rotations',
+    label: () => 'motor rotations',
     digits: 3,
     shown: (m) => m / FULL_TURN,
     motor: (v) => v * FULL_TURN,
   },
   {
     name: 'spot',
-    label: 'robot turns, both wheels',
+    label: () => 'robot turns, both wheels',
     digits: 1,
     group: true,
     shown: (m, d) => degrees(turnOfMotor(d, m, 'spot')),
@@ -55,7 +55,7 @@ const ENTRIES: readonly Entry[] = [
   },
   {
     name: 'pivot',
-    label: 'robot turns, one wheel',
+    label: () => 'robot turns, one wheel',
     digits: 1,
     shown: (m, d) => degrees(turnOfMotor(d, m, 'pivot-left')),
     motor: (v, d) => motorOfTurn(d, radians(v), 'pivot-left'),
@@ -64,7 +64,10 @@ const ENTRIES: readonly Entry[] = [
 
 /** Type into any place: the others say the same in their own unit. */
 export function Calculator({ drive }: { drive: DriveBase }) {
-  const [given, setGiven] = useState({ name: 'mm', text: '430' });
+  const [given, setGiven] = useState(() => ({
+    name: 'straight',
+    text: formatShown(430, 'length'),
+  }));
   const entry = ENTRIES.find(({ name }) => name === given.name)!;
   const value = Number(given.text.replace(',', '.').replace('−', '-'));
   const valid = given.text.trim() !== '' && Number.isFinite(value);
@@ -74,7 +77,7 @@ export function Calculator({ drive }: { drive: DriveBase }) {
     <section className={styles['calculator']} aria-label="Calculator">
       {ENTRIES.map(({ name, label, digits, group, shown }) => (
         <label key={name} className={group === true ? styles['group'] : undefined}>
-          <span>{label}</span>
+          <span>{label()}</span>
           <input
             inputMode="decimal"
             value={

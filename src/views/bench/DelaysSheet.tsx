@@ -53,12 +53,6 @@ export function DelaysSheet({ robot, records, live, keeping }: BenchSheetProps) 
       }
       plot={recording ? tracePlot(recorder.trace) : lagPlot(result)}
       figures={result === null ? [] : figuresOf(result)}
-      need="A free spot, and a program that sends motor positions and heading in every loop."
-      steps={[
-        'Turn to and fro on the spot, about once a second, for 20 s.',
-        'The wheels know the turn at once; how much later the gyro tells the same is its latency.',
-      ]}
-      caution="Keep fingers away from the wheels while it turns."
       example={'t_s,left_deg,right_deg,heading_deg\n0,0,0,0\n0.01,-2,2,0.3'}
       onRecording={bench.take}
       actions={

@@ -34,6 +34,7 @@ export function History({ entries, shown, onShow }: HistoryProps) {
           <li key={entry.number}>
             <button
               type="button"
+              data-paper
               aria-pressed={entry.number === shown}
               disabled={onShow === undefined}
               onClick={() => onShow?.(entry.number)}

@@ -28,6 +28,7 @@ import { Notice } from '../../ui/Notice.tsx';
 import styles from './BenchView.module.css';
 import { History } from './History.tsx';
 import portStyles from './PortsSheet.module.css';
+import { StepWalk } from './StepWalk.tsx';
 import type { Keeping } from './useKeeping.ts';
 
 /** What was written down and not kept yet. */
@@ -80,6 +81,7 @@ export function PortsSheet({ robot, records, keeping, draft, onDraft }: PortsShe
       <div className={styles['head']}>
         <h1>{portsSentence(devices, faults)}</h1>
       </div>
+      <StepWalk kind="ports" known={kept.length > 0} />
       <Wiring robot={robot.name} devices={devices} faults={faults} />
       <div className={portStyles['controls']}>
         <Choice
@@ -286,7 +288,7 @@ function DeviceRow({ device, at, faults, onKind, onChange, onRemove }: DeviceRow
         </td>
         <td>
           <Button variant="quiet" aria-label={`Remove device ${at}`} onClick={onRemove}>
-            remove
+            Remove
           </Button>
         </td>
       </tr>
@@ -329,6 +331,7 @@ function Wiring({ robot, devices, faults }: WiringProps) {
           <div>
             {group.devices.map(({ device, at }) => (
               <button
+                data-paper
                 key={at}
                 type="button"
                 data-fault={faults.some((fault) => fault.device === at)}

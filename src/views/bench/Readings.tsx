@@ -1,8 +1,11 @@
 import type { ClipboardEvent } from 'react';
 import Papa from 'papaparse';
+import type { Reading } from '../../core/formats/readingsTable.ts';
+import type { Rgb } from '../../core/robot/colours.ts';
 import { Button } from '../../ui/Button.tsx';
+import { Swatch } from '../../ui/Swatch.tsx';
 import styles from './BenchView.module.css';
-import { readCell, readRow, type ReadingRow, withReadyRows } from './readingRows.ts';
+import { columnLabel, readCell, readRow, type ReadingRow, withReadyRows } from './readingRows.ts';
 import type { ShownColumn } from './trialBench.ts';
 
 interface ReadingsProps {
@@ -13,10 +16,12 @@ interface ReadingsProps {
   onTable: (text: string) => void;
   /** What stands beside each reading that counts, in their order. */
   beside: { label: string; values: readonly string[] } | null;
+  /** The colour of a reading that is one. */
+  colour?: ((reading: Reading) => Rgb) | undefined;
 }
 
 /** The readings of a bench, as a table that can be typed and pasted into. */
-export function Readings({ columns, rows, onRows, onTable, beside }: ReadingsProps) {
+export function Readings({ columns, rows, onRows, onTable, beside, colour }: ReadingsProps) {
   const change = (key: string, part: Partial<ReadingRow>) =>
     onRows(
       withReadyRows(
@@ -56,8 +61,8 @@ export function Readings({ columns, rows, onRows, onTable, beside }: ReadingsPro
         <thead>
           <tr>
             <th aria-label="number" />
-            {columns.map(({ name, label }) => (
-              <th key={name}>{label}</th>
+            {columns.map((column) => (
+              <th key={column.name}>{columnLabel(column)}</th>
             ))}
             {beside !== null && <th>{beside.label}</th>}
             <th aria-label="count it or not" />
@@ -65,17 +70,21 @@ export function Readings({ columns, rows, onRows, onTable, beside }: ReadingsPro
         </thead>
         <tbody>
           {rows.map((row, i) => {
-            const whole = readRow(row, columns) !== null;
+            const reading = readRow(row, columns);
+            const whole = reading !== null;
             const besides =
               whole && row.struck === null ? beside?.values[countedBefore++] : undefined;
             return (
               <tr key={row.key} data-struck={row.struck !== null}>
-                <td className={styles['count']}>{i + 1}</td>
+                <td className={styles['count']}>
+                  {colour !== undefined && reading !== null && <Swatch colour={colour(reading)} />}
+                  {i + 1}
+                </td>
                 {columns.map((column, j) => (
                   <td key={column.name}>
                     <ReadingCell
                       column={column}
-                      label={`${column.label}, reading ${i + 1}`}
+                      label={`${columnLabel(column)}, reading ${i + 1}`}
                       text={row.cells[column.name] ?? ''}
                       disabled={row.struck !== null}
                       onText={(text) =>
@@ -93,7 +102,7 @@ export function Readings({ columns, rows, onRows, onTable, beside }: ReadingsPro
                       aria-label={`Strike reading ${i + 1}`}
                       onClick={() => change(row.key, { struck: 'misread' })}
                     >
-                      strike
+                      Strike
                     </Button>
                   )}
                   {row.struck !== null && (
@@ -109,7 +118,7 @@ export function Readings({ columns, rows, onRows, onTable, beside }: ReadingsPro
                         aria-label={`Count reading ${i + 1}`}
                         onClick={() => change(row.key, { struck: null })}
                       >
-                        count
+                        Count
                       </Button>
                     </>
                   )}
@@ -122,6 +131,9 @@ export function Readings({ columns, rows, onRows, onTable, beside }: ReadingsPro
     </div>
   );
 }
+
+/** Characters for which a cell has room at least; a longer number makes it wider. */
+const SHORTEST = 6;
 
 interface ReadingCellProps {
   column: ShownColumn;
@@ -157,6 +169,7 @@ function ReadingCell({ column, label, text, disabled, onText, onPaste }: Reading
       title={fault ?? undefined}
       inputMode={column.kind === 'word' ? 'text' : 'decimal'}
       data-word={column.kind === 'word'}
+      size={Math.max(SHORTEST, text.length + 1)}
       disabled={disabled}
       aria-invalid={fault !== null}
       onChange={(event) => onText(event.target.value)}

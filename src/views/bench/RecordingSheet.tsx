@@ -15,7 +15,7 @@ import { Conditions } from './Conditions.tsx';
 import { History } from './History.tsx';
 import sheet from './RecordingSheet.module.css';
 import { SetupChanges } from './SetupChanges.tsx';
-import { Steps } from './Steps.tsx';
+import { StepWalk } from './StepWalk.tsx';
 import type { Trend } from './trialBench.ts';
 import type { RecordingBench, RecordedBench } from './useRecordingBench.ts';
 
@@ -30,9 +30,6 @@ interface RecordingSheetProps<B extends RecordedBench, A, S> extends Pick<
   plot: PlotProps;
   /** Nothing while it records, or before anything was found. */
   figures: readonly Figure[];
-  need: string;
-  steps: readonly string[];
-  caution: string;
   /** Lines as they may be typed. */
   example: string;
   onRecording: (recording: Recording) => Promise<unknown>;
@@ -67,12 +64,6 @@ export function RecordingSheet<B extends RecordedBench, A, S>(props: RecordingSh
           <Plot {...props.plot} />
           {props.figures.length > 0 && <Figures figures={props.figures} />}
           {props.below}
-          <Steps
-            need={props.need}
-            steps={props.steps}
-            caution={props.caution}
-            open={kept.length === 0}
-          />
           <RecordingSource
             worker={bench.worker}
             example={props.example}
@@ -81,7 +72,7 @@ export function RecordingSheet<B extends RecordedBench, A, S>(props: RecordingSh
           />
         </div>
         <div className={styles['column']}>
-          {props.actions}
+          <StepWalk kind={kind} live={live} known={kept.length > 0} action={props.actions} />
           {props.beside}
           <LinkPanel live={live} offers={props.offers ?? []} />
           {record !== null && (

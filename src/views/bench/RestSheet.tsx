@@ -1,3 +1,4 @@
+import { isRightPositive } from '../../core/mathematics/conventions.ts';
 import { driftSentence } from '../../core/analysis/checks/driftVerdict.ts';
 import { restFindings } from '../../core/benches/rest/gyroRest.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
@@ -50,7 +51,7 @@ export function RestSheet(props: BenchSheetProps) {
       plot={
         recording
           ? tracePlot(bench.recorder.trace, Number(asked.duration))
-          : restPlot(sheet, setup.gyro.rightPositive ? -1 : 1)
+          : restPlot(sheet, isRightPositive(setup.gyro.rightPositive) ? -1 : 1)
       }
       figures={sheet === null || recording ? [] : restFigures(sheet, bench.conditions.battery)}
       below={
@@ -58,13 +59,6 @@ export function RestSheet(props: BenchSheetProps) {
         !recording &&
         sheet.rest.lasted >= LONG_ENOUGH && <Plot {...allanPlot(sheet)} />
       }
-      need="A table that nobody leans on, and patience for half a minute."
-      steps={[
-        'Power the robot on and keep hands off until it has booted: it learns its own zero then.',
-        'Let it stand still and check for 30 s; ten minutes show the slow walk too.',
-        'If it drifts too much for the route, do what stands at the top of the list, and check again.',
-      ]}
-      caution="No hands on the table while it checks: a touched boot teaches the sensor a wrong zero."
       example={'t_s,heading_deg\n0,0.0\n5,0.4\n10,0.9'}
       onRecording={takeFile}
       actions={<RestActions check={restCheck} />}

@@ -1,21 +1,19 @@
 import { setupRevisionSchema, type Robot, type SetupRevision } from '../../contracts/records.ts';
 import { useMemo, useState } from 'react';
-import { withSources, type Source } from '../../core/robot/sources.ts';
-import { sourceWords } from '../../contracts/sourceWords.ts';
+import { withSources } from '../../core/robot/sources.ts';
 import { knowledgeOf } from '../../core/robot/knowledge.ts';
 import { parametersSchema, setupValue, withSetupValues } from '../../core/robot/parameters.ts';
 import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
-import { Choice } from '../../ui/Choice.tsx';
 import { MeasureNext } from '../../ui/MeasureNext.tsx';
 import { Notice } from '../../ui/Notice.tsx';
-import { QuantityField } from '../../ui/QuantityField.tsx';
+import { RobotDrawing } from '../../ui/RobotDrawing.tsx';
 import { TextField } from '../../ui/TextField.tsx';
-import styles from './BenchView.module.css';
+import bench from './BenchView.module.css';
+import { SetupNumbers } from './SetupNumbers.tsx';
+import styles from './SetupSheet.module.css';
 import { Calculator } from './Calculator.tsx';
 import type { JudgingRoute } from './judgingRoute.ts';
-import { marginWords } from './margin.ts';
-import { SETUP_GROUPS } from './setupFields.ts';
 
 interface SetupSheetProps {
   robot: Robot;
@@ -24,7 +22,7 @@ interface SetupSheetProps {
   onSaved: (setup: SetupRevision) => void;
 }
 
-/** Every number that describes the robot, with its unit and where it came from. */
+/** The robot: as a drawing whose parts are pressed, then what to measure next, then all its numbers. */
 export function SetupSheet({ robot, route, onSaved }: SetupSheetProps) {
   const stored = robot.setup;
   const [changes, setChanges] = useState<Record<string, number | boolean>>({});
@@ -62,7 +60,7 @@ export function SetupSheet({ robot, route, onSaved }: SetupSheetProps) {
 
   return (
     <>
-      <div className={styles['head']}>
+      <div className={bench['head']}>
         <div>
           <h1>
             {robot.name}, setup {stored.number}
@@ -70,64 +68,18 @@ export function SetupSheet({ robot, route, onSaved }: SetupSheetProps) {
           <p>{stored.reason}</p>
         </div>
       </div>
-      {route !== null && <NextMeasurement robot={robot} route={route} />}
-      <Calculator drive={setup.drive} />
-      <div className={styles['numbers']}>
-        {SETUP_GROUPS.map((group) => (
-          <section key={group.name} className={styles['group']}>
-            <h2>{group.title}</h2>
-            {group.fields.map(({ path, label, kind, digits }) => (
-              <QuantityField
-                key={path}
-                label={
-                  <>
-                    {label}
-                    <SourceWords
-                      source={stored.sources[path]}
-                      changed={path in changes}
-                      margin={marginWords(path, stored.setup, stored.sources)}
-                    />
-                  </>
-                }
-                kind={kind}
-                digits={digits}
-                drive={setup.drive}
-                value={setupValue(setup, path) as number}
-                refuse={refuse(path)}
-                onChange={(value) => change(path, value)}
-              />
-            ))}
-            {group.name === 'colour' && (
-              <p className={styles['note']}>
-                Knows {setup.colours.map(({ name }) => name).join(', ')}{' '}
-                <SourceWords source={stored.sources['colours']} changed={false} />
-              </p>
-            )}
-            {group.name === 'gyro' && (
-              <Choice
-                label="Positive is"
-                value={setup.gyro.rightPositive ? 'right' : 'left'}
-                options={[
-                  { value: 'right', label: 'right' },
-                  { value: 'left', label: 'left' },
-                ]}
-                onChange={(side) => change('gyro.rightPositive', side === 'right')}
-              />
-            )}
-            {group.name === 'drive' && (
-              <Choice
-                label="Motor position"
-                value={setup.drive.encoderWraps ? 'wraps' : 'counts'}
-                options={[
-                  { value: 'counts', label: 'counts on' },
-                  { value: 'wraps', label: 'wraps at 360' },
-                ]}
-                onChange={(way) => change('drive.encoderWraps', way === 'wraps')}
-              />
-            )}
-          </section>
-        ))}
+      <div className={styles['first']}>
+        <section aria-label="The robot as it is known">
+          <RobotDrawing robot={robot} to={(bench) => `#${bench}`} />
+          <p className={styles['note']}>
+            Solid is measured, with how far off it may be; dashed is a starting value. Press a part
+            to measure it.
+          </p>
+        </section>
+        {route !== null && <NextMeasurement robot={robot} route={route} />}
       </div>
+      <SetupNumbers {...{ stored, setup, changed, refuse }} onChange={change} />
+      <Calculator drive={setup.drive} />
       {changed.length > 0 && (
         <form
           className={styles['save']}
@@ -154,22 +106,6 @@ export function SetupSheet({ robot, route, onSaved }: SetupSheetProps) {
         Charge lithium packs on their maker’s charger, and never leave them alone meanwhile.
       </Notice>
     </>
-  );
-}
-
-interface SourceWordsProps {
-  source: Source | undefined;
-  changed: boolean;
-  /** How well it is known. */
-  margin?: string;
-}
-
-function SourceWords({ source, changed, margin = '' }: SourceWordsProps) {
-  if (changed) return <span className={`${styles['source']} ${styles['changed']}`}>changed</span>;
-  return (
-    <span className={styles['source']} data-kind={source?.kind}>
-      {sourceWords(source)} {margin}
-    </span>
   );
 }
 

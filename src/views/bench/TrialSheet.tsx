@@ -1,3 +1,5 @@
+import type { Reading } from '../../core/formats/readingsTable.ts';
+import type { Rgb } from '../../core/robot/colours.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Figures } from '../../ui/Figures.tsx';
 import { FileButton } from '../../ui/FileButton.tsx';
@@ -8,8 +10,8 @@ import styles from './BenchView.module.css';
 import { Conditions } from './Conditions.tsx';
 import { History } from './History.tsx';
 import { Readings } from './Readings.tsx';
+import { ReadingWalk } from './ReadingWalk.tsx';
 import { SetupChanges } from './SetupChanges.tsx';
-import { Steps } from './Steps.tsx';
 import type { AnyTrialBench, Trial } from './trialBench.ts';
 import { useTrialBench, type TrialSheetProps, type TrialWork } from './useTrialBench.ts';
 
@@ -45,59 +47,58 @@ type PartProps<B extends AnyTrialBench, R> = TrialSheetProps<B, R> & { work: Tri
 function TrialReadings<B extends AnyTrialBench, R>(props: PartProps<B, R>) {
   const { definition, robot, live, work } = props;
   const { setup } = robot.setup;
-  const { bench, rows, columns, trials, record, records, used, shown, takeText, takeFile } = work;
+  const { bench, rows, columns, trials, record, used, shown, takeText, takeFile } = work;
   const { options: Options, beside } = definition;
   return (
-    <div className={styles['column']}>
-      <Steps
-        key={String(records.length === 0)}
-        need={definition.need}
-        steps={definition.steps}
-        caution={definition.caution}
-        open={records.length === 0 && trials.length === 0}
-      />
-      {Options !== undefined && (
-        <div className={styles['options']}>
-          <Options bench={bench} setup={setup} onChange={work.setOptions} />
-        </div>
-      )}
-      <LinkPanel live={live} offers={definition.practice(bench, setup)} />
-      <Readings
-        columns={columns}
-        rows={rows}
-        onRows={work.setRows}
-        onTable={takeText}
-        beside={
-          beside === undefined || shown === null
-            ? null
-            : {
-                label: beside.label,
-                values: used.trials.map((trial, i) =>
-                  beside.value(shown.result, i, trial as Trial<B>),
-                ),
-              }
-        }
-      />
-      {work.slips.map((question) => (
-        <Notice key={question} tone="fault">
-          {question}
-        </Notice>
-      ))}
-      <div className={styles['buttons']}>
-        <FileButton
-          label="Open a file"
-          accept=".csv,.txt,.json,.jsonl"
-          onFile={(file) => void takeFile(file)}
-        />
-        <Button variant="quiet" disabled={trials.length === 0} onClick={work.startAnew}>
-          Measure anew
-        </Button>
+    <div className={styles['taking']}>
+      <div className={styles['column']}>
+        {Options !== undefined && (
+          <div className={styles['options']}>
+            <Options bench={bench} setup={setup} onChange={work.setOptions} />
+          </div>
+        )}
+        <ReadingWalk {...props} />
       </div>
-      <Conditions
-        key={record?.id ?? 'new'}
-        value={bench.conditions}
-        onChange={work.setConditions}
-      />
+      <div className={styles['column']}>
+        <LinkPanel live={live} offers={definition.practice(bench, setup)} />
+        <Readings
+          columns={columns}
+          rows={rows}
+          onRows={work.setRows}
+          onTable={takeText}
+          colour={definition.colour as ((reading: Reading) => Rgb) | undefined}
+          beside={
+            beside === undefined || shown === null
+              ? null
+              : {
+                  label: beside.label,
+                  values: used.trials.map((trial, i) =>
+                    beside.value(shown.result, i, trial as Trial<B>),
+                  ),
+                }
+          }
+        />
+        {work.slips.map((question) => (
+          <Notice key={question} tone="fault">
+            {question}
+          </Notice>
+        ))}
+        <div className={styles['buttons']}>
+          <FileButton
+            label="Open a file"
+            accept=".csv,.txt,.json,.jsonl"
+            onFiles={([file]) => void takeFile(file)}
+          />
+          <Button variant="quiet" disabled={trials.length === 0} onClick={work.startAnew}>
+            Measure anew
+          </Button>
+        </div>
+        <Conditions
+          key={record?.id ?? 'new'}
+          value={bench.conditions}
+          onChange={work.setConditions}
+        />
+      </div>
     </div>
   );
 }

@@ -30,6 +30,8 @@ interface BenchState {
 /** How a bench is shown: its line in the list, and its sheet. */
 export interface BenchView {
   kind: BenchKind;
+  /** What is written down of each reading on its card; nothing where the hub records. */
+  writes?: (setup: RobotParameters) => string[];
   state: (records: readonly BenchRecord[], setup: RobotParameters) => BenchState;
   Sheet: ComponentType<BenchSheetProps>;
 }

@@ -1,6 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { radians } from '../../core/mathematics/angle.ts';
-import { readCell, readRow, rowOf, withReadings, withReadyRows } from './readingRows.ts';
+import {
+  readCell,
+  readRow,
+  rowOf,
+  withoutLast,
+  withReadings,
+  withReadyRows,
+} from './readingRows.ts';
 import type { ShownColumn } from './trialBench.ts';
 
 const COLUMNS: ShownColumn[] = [
@@ -55,6 +62,13 @@ describe('rows of readings', () => {
       far: '',
       left: '',
     });
+  });
+
+  it('give back the last reading, and no row that only holds what stays the same', () => {
+    const two = [1, 2].map((far) => rowOf({ way: 'left', told: 1, far, left: null }, COLUMNS));
+    const rows = withoutLast(withReadyRows(two, COLUMNS), COLUMNS);
+    expect(rows.map((row) => row.cells['far'])).toEqual(['1', '', '']);
+    expect(withoutLast(withReadyRows([], COLUMNS), COLUMNS)).toHaveLength(2);
   });
 
   it('take new readings behind the last filled row', () => {

@@ -1,6 +1,6 @@
 import { v4 as uuid } from 'uuid';
 import type { Reading } from '../../core/formats/readingsTable.ts';
-import { formatNumber, parseQuantity, shownValue } from '../../core/mathematics/quantity.ts';
+import { formatShown, parseQuantity, unitOf } from '../../core/mathematics/quantity.ts';
 import type { ShownColumn } from './trialBench.ts';
 
 /** A reading as it is typed; an empty row is one still to come. */
@@ -8,6 +8,13 @@ export interface ReadingRow {
   key: string;
   cells: Record<string, string>;
   struck: string | null;
+}
+
+/** What a column is called, with the unit in which it is typed. */
+export function columnLabel({ label, kind, rightPositive }: ShownColumn): string {
+  if (kind === 'word' || kind === 'count') return label;
+  const sign = rightPositive === undefined ? '' : ` (${rightPositive ? 'right' : 'left'} +)`;
+  return `${label}, ${unitOf(kind)}${sign}`;
 }
 
 /** Empty rows that stand ready below the last reading. */
@@ -64,8 +71,9 @@ export function rowOf(
           return [column.name, String(value)];
         }
         const signed = column.rightPositive === true ? -value : value;
-        const text = formatNumber(
-          shownValue(signed, column.kind),
+        const text = formatShown(
+          signed,
+          column.kind,
           column.digits ?? (column.kind === 'length' ? 1 : 2),
         );
         return [column.name, text.replace('−', '-')];
@@ -79,9 +87,7 @@ export function withReadyRows(
   rows: readonly ReadingRow[],
   columns: readonly ShownColumn[],
 ): ReadingRow[] {
-  const measured = columns.filter(({ keep }) => keep !== true);
-  const filled =
-    rows.findLastIndex((row) => measured.some(({ name }) => (row.cells[name] ?? '') !== '')) + 1;
+  const filled = lastFilled(rows, columns) + 1;
   const last = rows[filled - 1];
   const fresh = Array.from({ length: Math.max(0, filled + READY - rows.length) }, () => ({
     key: uuid(),
@@ -96,15 +102,31 @@ export function withReadyRows(
   return [...rows, ...fresh];
 }
 
+/** Rows without the last one that says anything. */
+export function withoutLast(
+  rows: readonly ReadingRow[],
+  columns: readonly ShownColumn[],
+): ReadingRow[] {
+  const filled = lastFilled(rows, columns);
+  return withReadyRows(
+    rows.filter((_, i) => i !== filled),
+    columns,
+  );
+}
+
+/** The row that was filled last; −1 while none is. What is the same in all rows fills none. */
+function lastFilled(rows: readonly ReadingRow[], columns: readonly ShownColumn[]): number {
+  const measured = columns.filter(({ keep }) => keep !== true);
+  return rows.findLastIndex((row) => measured.some(({ name }) => (row.cells[name] ?? '') !== ''));
+}
+
 /** Rows with new readings behind the last filled one. */
 export function withReadings(
   rows: readonly ReadingRow[],
   readings: readonly Reading[],
   columns: readonly ShownColumn[],
 ): ReadingRow[] {
-  const measured = columns.filter(({ keep }) => keep !== true);
-  const filled =
-    rows.findLastIndex((row) => measured.some(({ name }) => (row.cells[name] ?? '') !== '')) + 1;
+  const filled = lastFilled(rows, columns) + 1;
   return withReadyRows(
     [...rows.slice(0, filled), ...readings.map((reading) => rowOf(reading, columns))],
     columns,

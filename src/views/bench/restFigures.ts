@@ -1,5 +1,5 @@
 import { formatEstimate } from '../../core/mathematics/estimateText.ts';
-import { formatNumber } from '../../core/mathematics/quantity.ts';
+import { formatNumber, formatQuantity } from '../../core/mathematics/quantity.ts';
 import { degrees } from '../../core/mathematics/angle.ts';
 import type { RestAnalysis } from '../../ui/benchWorker.ts';
 import type { Figure } from '../../ui/Figures.tsx';
@@ -19,7 +19,7 @@ export function restUnderline({ verdict, rest }: RestFigures): string {
   if (verdict === null || verdict.worst === null) {
     return `No route was chosen: a gyro that is well drifts less than 0.05°/s.${still}`;
   }
-  return `The route leans on the gyro for ${formatNumber(verdict.gyroTime, 0)} s; the zone leaves ${formatNumber(verdict.worst.budget, 1)} mm for it.${still}`;
+  return `The route leans on the gyro for ${formatNumber(verdict.gyroTime, 0)} s; the zone leaves ${formatQuantity(verdict.worst.budget, 'length', 1)} for it.${still}`;
 }
 
 /** The heading as the sensor counted it, its line, and the drift that the route could bear. */

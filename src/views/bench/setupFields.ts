@@ -6,7 +6,7 @@ interface SetupField extends NumberEntry {
   path: string;
 }
 
-interface SetupGroup {
+export interface SetupGroup {
   name: keyof typeof PARAMETERS;
   title: string;
   fields: SetupField[];
@@ -22,3 +22,22 @@ export const SETUP_GROUPS: readonly SetupGroup[] = Object.entries(PARAMETERS).fl
     return fields.length === 0 ? [] : [{ name: name as keyof typeof PARAMETERS, title, fields }];
   },
 );
+
+/**
+ * The groups with the numbers that have every word that is sought in their label or their group's title, in any order.
+ *
+ * @param wanted which numbers are looked among; null for all
+ */
+export function foundGroups(
+  sought: string,
+  wanted: ((path: string) => boolean) | null,
+): SetupGroup[] {
+  const words = sought.toLowerCase().split(/\s+/).filter(Boolean);
+  return SETUP_GROUPS.flatMap((group) => {
+    const fields = group.fields.filter(({ path, label }) => {
+      const text = `${group.title} ${label}`.toLowerCase();
+      return (wanted?.(path) ?? true) && words.every((word) => text.includes(word));
+    });
+    return fields.length === 0 ? [] : [{ ...group, fields }];
+  });
+}

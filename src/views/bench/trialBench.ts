@@ -1,3 +1,4 @@
+import type { AskedReading } from '../../core/benches/asked.ts';
 import type { Slip } from '../../core/benches/slips.ts';
 import type { ReactNode } from 'react';
 import type { Bench } from '../../core/benches/index.ts';
@@ -5,6 +6,7 @@ import type { ReadingColumn } from '../../core/formats/readingsTable.ts';
 import type { PracticeCommand } from '../../core/practice/commands.ts';
 import type { Findings } from '../../core/robot/finding.ts';
 import type { RobotParameters } from '../../core/robot/parameters.ts';
+import type { Rgb } from '../../core/robot/colours.ts';
 import type { Estimate } from '../../core/mathematics/leastSquares.ts';
 import type { QuantityKind } from '../../core/mathematics/quantity.ts';
 import type { Figure } from '../../ui/Figures.tsx';
@@ -21,6 +23,8 @@ export interface ShownColumn extends ReadingColumn {
   /** What stands in an empty row; its own last value when `keep`. */
   keep?: boolean;
   digits?: number;
+  /** The quantity of telemetry that says it while the robot stands there. */
+  live?: string;
 }
 
 /** Something that the practice robot can do for a bench. */
@@ -52,9 +56,6 @@ export interface TrialBench<B extends AnyTrialBench, R> {
   kind: B['kind'];
   /** Headline while nothing is measured. */
   ask: string;
-  need: string;
-  steps: readonly string[];
-  caution?: string;
   /** An empty bench for this robot. */
   empty: (setup: RobotParameters) => B;
   columns: (bench: B) => readonly ShownColumn[];
@@ -77,6 +78,8 @@ export interface TrialBench<B extends AnyTrialBench, R> {
   plot: (bench: B, result: R | null) => PlotProps;
   /** What the table says beside each reading that counts, such as its residual. */
   beside?: { label: string; value: (result: R, index: number, trial: Trial<B>) => string };
+  /** The colour of a reading that is one. */
+  colour?: (trial: Trial<B>) => Rgb;
   /** Questions that the result answers. */
   More?: (props: Shown<B, R> & { earlier: readonly B[] }) => ReactNode;
   /** Numbers of a setup that the result gives; empty when it gives none. */
@@ -85,6 +88,18 @@ export interface TrialBench<B extends AnyTrialBench, R> {
   /** A few words for the list of benches. */
   state: (shown: Shown<B, R>) => string;
   practice: (bench: B, setup: RobotParameters) => PracticeOffer[];
+  /** Its readings one at a time. */
+  walk: Walk<B>;
+}
+
+/** A bench as it is gone through, one reading at a time. */
+interface Walk<B extends AnyTrialBench> {
+  /** What a whole bench asks for, in the order in which it is least work; one at least. */
+  asked: (bench: B) => readonly AskedReading[];
+  /** Half of a 95 % interval of its trend that is narrow enough, in core units; null where that is no question. */
+  enough: ((bench: B) => number) | null;
+  /** What the practice robot does for one reading; of the reading only what is known beforehand is there. */
+  practice: (known: Trial<B>, bench: B) => PracticeCommand[];
 }
 
 /** The same thing several times. */

@@ -1,6 +1,7 @@
 import { recordsOf } from '../../contracts/bench.ts';
 import { countedReadings } from '../../core/benches/definition.ts';
 import { formatQuantity } from '../../core/mathematics/quantity.ts';
+import { columnLabel } from './readingRows.ts';
 import type { BenchView } from './benchView.ts';
 import type { AnyTrialBench, Trial, TrialBench } from './trialBench.ts';
 import type { Draft } from './trialDraft.ts';
@@ -10,6 +11,7 @@ import { TrialSheet } from './TrialSheet.tsx';
 export function trialView<B extends AnyTrialBench, R>(definition: TrialBench<B, R>): BenchView {
   return {
     kind: definition.kind,
+    writes: (setup) => definition.columns(definition.empty(setup)).map(columnLabel),
     state(records, setup) {
       const newest = recordsOf(records, definition.kind)[0]?.bench as B | undefined;
       const bench =

@@ -9,7 +9,7 @@ import type { TelemetryLine } from '../../core/telemetry/lines.ts';
 import { sentenceOf } from '../../ui/api.ts';
 import { useLinkLines, type LiveLink } from '../../ui/link/useLink.ts';
 import type { JudgingRoute } from './judgingRoute.ts';
-import { readRow, withReadings, withReadyRows } from './readingRows.ts';
+import { readRow, withoutLast, withReadings, withReadyRows } from './readingRows.ts';
 import { readingsOfText, readingsText } from './readingsFile.ts';
 import type { AnyTrialBench, Shown, Trial, TrialBench } from './trialBench.ts';
 import { draftOf, freshDraft, type Draft } from './trialDraft.ts';
@@ -111,6 +111,9 @@ export function useTrialBench<B extends AnyTrialBench, R>(props: TrialSheetProps
     slips,
     shown,
     findings,
+    addReadings,
+    /** Takes back the reading that was written last. */
+    takeBack: () => change({ rows: withoutLast(rows, columns) }),
     takeText,
     takeFile: async (file: File | undefined) => {
       if (file === undefined) return;

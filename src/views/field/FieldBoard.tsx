@@ -2,7 +2,7 @@ import { Trash2 } from 'lucide-react';
 import type { PointerEvent } from 'react';
 import { degrees } from '../../core/mathematics/angle.ts';
 import type { Point } from '../../core/mathematics/pose.ts';
-import { formatNumber } from '../../core/mathematics/quantity.ts';
+import { formatNumber, formatQuantity, formatShown } from '../../core/mathematics/quantity.ts';
 import { Button } from '../../ui/Button.tsx';
 import { FieldDrawing } from '../../ui/FieldDrawing.tsx';
 import { useEdited } from '../../ui/history.ts';
@@ -95,5 +95,5 @@ function useFieldKeys(zoom: Zoom): SheetKey[] {
 function measureWords([from, to]: [Point, Point]): string {
   const dx = to.x - from.x;
   const dy = to.y - from.y;
-  return `${formatNumber(Math.hypot(dx, dy), 1)} mm, ${formatNumber(degrees(Math.atan2(dy, dx)), 1)}°, across ${formatNumber(dx, 1)}, away ${formatNumber(dy, 1)}`;
+  return `${formatQuantity(Math.hypot(dx, dy), 'length', 1)}, ${formatNumber(degrees(Math.atan2(dy, dx)), 1)}°, across ${formatShown(dx, 'length')}, away ${formatShown(dy, 'length')}`;
 }

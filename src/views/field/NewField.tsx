@@ -1,3 +1,4 @@
+import { formatQuantity } from '../../core/mathematics/quantity.ts';
 import { useMutation } from '@tanstack/react-query';
 import { fieldRecordSchema } from '../../contracts/records.ts';
 import { useState } from 'react';
@@ -33,7 +34,10 @@ function NewFieldSheet() {
       }),
     onSuccess: ({ id }) => location.assign(`/field?field=${id}`),
   });
-  const size = (value: number) => (value >= 100 && value <= 20000 ? null : 'From 100 to 20000 mm.');
+  const size = (value: number) =>
+    value >= 100 && value <= 20000
+      ? null
+      : `From ${formatQuantity(100, 'length')} to ${formatQuantity(20000, 'length')}.`;
   return (
     <form
       className={styles['empty']}

@@ -3,6 +3,7 @@ import { pictureOnto } from '../../core/field/editing.ts';
 import type { Field } from '../../core/field/field.ts';
 import type { Point } from '../../core/mathematics/pose.ts';
 import { Button } from '../../ui/Button.tsx';
+import { FileButton } from '../../ui/FileButton.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { QuantityField } from '../../ui/QuantityField.tsx';
 import styles from './FieldView.module.css';
@@ -19,7 +20,6 @@ interface PicturePanelProps {
 
 /** A picture under the drawing, laid so that two of its points stand where they belong. */
 export function PicturePanel({ field, fieldId, clicked, onPlace, onPicture }: PicturePanelProps) {
-  const input = useRef<HTMLInputElement>(null);
   const [fault, setFault] = useState<string | null>(null);
   /** Points clicked on the picture as it lies now, on the table. */
   const [points, setPoints] = useState<Point[]>([]);
@@ -79,21 +79,12 @@ export function PicturePanel({ field, fieldId, clicked, onPlace, onPicture }: Pi
         A photo or a plan of the table under the drawing. Click two points on it and say where they
         are on the table; it is scaled, turned and moved to fit.
       </p>
-      <input
-        ref={input}
-        type="file"
-        accept="image/png,image/jpeg,image/svg+xml"
-        hidden
-        aria-label="Picture file"
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          if (file !== undefined) void send(file);
-        }}
-      />
       <div className={styles['actions']}>
-        <Button onClick={() => input.current?.click()}>
-          {field.picture === null ? 'Choose a picture' : 'Another picture'}
-        </Button>
+        <FileButton
+          label={field.picture === null ? 'Choose a picture' : 'Another picture'}
+          accept="image/png,image/jpeg,image/svg+xml"
+          onFiles={([file]) => void send(file)}
+        />
         {field.picture !== null && (
           <Button variant="quiet" onClick={() => onPlace(null)}>
             Take it away

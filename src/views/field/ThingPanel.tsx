@@ -1,3 +1,4 @@
+import { formatQuantity } from '../../core/mathematics/quantity.ts';
 import { withFieldObject, type Chosen, type FieldObject } from '../../core/field/editing.ts';
 import type { Field, FieldModel } from '../../core/field/field.ts';
 import { radians } from '../../core/mathematics/angle.ts';
@@ -179,7 +180,7 @@ function TablePanel({ field, name, onName, onField, onChoose }: Omit<ThingPanelP
       <ul className={styles['things']}>
         {things.map(({ kind, one, word }) => (
           <li key={`${kind} ${one.id}`}>
-            <button type="button" onClick={() => onChoose({ kind, id: one.id })}>
+            <button type="button" data-paper onClick={() => onChoose({ kind, id: one.id })}>
               {one.name} <small>{word}</small>
             </button>
           </li>
@@ -189,7 +190,10 @@ function TablePanel({ field, name, onName, onField, onChoose }: Omit<ThingPanelP
   );
 }
 
-const size = (value: number) => (value >= 100 && value <= 20000 ? null : 'From 100 to 20000 mm.');
+const size = (value: number) =>
+  value >= 100 && value <= 20000
+    ? null
+    : `From ${formatQuantity(100, 'length')} to ${formatQuantity(20000, 'length')}.`;
 
 function ModelPanel({
   model,

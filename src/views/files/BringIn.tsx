@@ -1,7 +1,8 @@
 import { importResultSchema, type ImportResult } from '../../contracts/records.ts';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
+import { FileButton } from '../../ui/FileButton.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import styles from './FilesView.module.css';
 
@@ -16,7 +17,6 @@ export function BringIn({ imports }: { imports: ImportResult[] }) {
   const [outcomes, setOutcomes] = useState<Outcome[]>([]);
   const [over, setOver] = useState(false);
   const [busy, setBusy] = useState<string | null>(null);
-  const input = useRef<HTMLInputElement>(null);
   const take = async (files: Iterable<File>) => {
     const results: Outcome[] = [];
     for (const file of files) {
@@ -37,7 +37,8 @@ export function BringIn({ imports }: { imports: ImportResult[] }) {
       <h1>Bring files in.</h1>
       <p className={styles['lead']}>
         Robots, fields, routes and runs, as JSON or CSV; a field also as an SVG drawing; bundles of
-        all of them. A file is taken whole or not at all.
+        all of them. A file is taken whole or not at all. A route that somebody sent you in words
+        goes into <a href="/route?new">a new route</a>.
       </p>
       <div
         className={styles['drop']}
@@ -54,19 +55,13 @@ export function BringIn({ imports }: { imports: ImportResult[] }) {
         }}
       >
         <p>{busy === null ? 'Drop files here' : `Reading ${busy} …`}</p>
-        <Button variant="main" disabled={busy !== null} onClick={() => input.current?.click()}>
-          Choose files
-        </Button>
-        <input
-          ref={input}
-          type="file"
+        <FileButton
+          label="Choose files"
+          variant="main"
           accept=".json,.csv,.svg,.jsonl,.gz"
           multiple
-          hidden
-          onChange={(event) => {
-            void take([...(event.target.files ?? [])]);
-            event.target.value = '';
-          }}
+          disabled={busy !== null}
+          onFiles={(files) => void take(files)}
         />
       </div>
       {outcomes.map((outcome) => (

@@ -22,6 +22,10 @@ function FilesSheet({ kept, imports, copies, copiesIn }: FilesViewProps) {
         <Copies copies={copies} folder={copiesIn} />
       </section>
       <section>
+        <p>
+          Units and signs, on all sheets: <a href="/team">how your team counts</a>. Words:{' '}
+          <a href="/glossary">what they mean</a>.
+        </p>
         <h1>Take files out.</h1>
         <p className={styles['lead']}>Everything that is here, in open formats.</p>
         <KeptList

@@ -2,6 +2,7 @@ import { ASK_KINDS, startingAsk, type Ask } from '../../core/moves/questions.ts'
 import type { RobotParameters } from '../../core/robot/parameters.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { QuantityField } from '../../ui/QuantityField.tsx';
+import { Swatch } from '../../ui/Swatch.tsx';
 import { Picker, TextField } from '../../ui/TextField.tsx';
 import { notNegative, shareOfOne } from './fieldParts.tsx';
 
@@ -131,9 +132,15 @@ export function ColourName({
   setup: RobotParameters;
   onChange: (colour: string) => void;
 }) {
+  const known = setup.colours.find(({ name }) => name === colour);
   return (
     <TextField
-      label="Colour, as the colour bench calls it"
+      label={
+        <>
+          {known !== undefined && <Swatch colour={known.middle} />}
+          Colour, as the colour bench calls it
+        </>
+      }
       value={colour}
       maxLength={80}
       suggestions={setup.colours.map(({ name }) => name)}

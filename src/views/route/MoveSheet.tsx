@@ -3,7 +3,7 @@ import type { Field } from '../../core/field/field.ts';
 import { programSheet } from '../../core/formats/programSheet.ts';
 import { degrees } from '../../core/mathematics/angle.ts';
 import type { ComparedWay } from '../../core/analysis/planning/alternatives.ts';
-import { formatNumber } from '../../core/mathematics/quantity.ts';
+import { formatNumber, formatQuantity } from '../../core/mathematics/quantity.ts';
 import type { RobotParameters } from '../../core/robot/parameters.ts';
 import type { Move } from '../../core/moves/index.ts';
 import type { RoutePlan } from '../../core/route/plan.ts';
@@ -63,7 +63,7 @@ export function MoveSheet(props: MoveSheetProps) {
             : [
                 {
                   label: 'Spread after this move',
-                  value: `± ${formatNumber(spread.radius, 0)} mm, ± ${formatNumber(2 * degrees(spread.heading), 1)}°`,
+                  value: `± ${formatQuantity(spread.radius, 'length', 0)}, ± ${formatNumber(2 * degrees(spread.heading), 1)}°`,
                   why: '19 of 20 runs end this move within these limits: of the place of the tool point about its mean, and of the heading. Worked out to first order from every known error (error budget).',
                 },
               ]),
@@ -88,7 +88,7 @@ interface WaysProps {
 /** The ways to carry out a move, side by side; one of them can be taken over. */
 function Ways({ ways, onChange }: WaysProps) {
   const shown = (value: number, of: ComparedWay['of']) =>
-    of === 'heading' ? `${formatNumber(degrees(value), 1)}°` : `${formatNumber(value, 1)} mm`;
+    of === 'heading' ? `${formatNumber(degrees(value), 1)}°` : formatQuantity(value, 'length', 1);
   return (
     <table className={styles['ways']}>
       <caption>Ways to do it on this robot</caption>

@@ -1,10 +1,13 @@
 import { useMutation } from '@tanstack/react-query';
 import { routeSchema, type FieldRecord, type Robot } from '../../contracts/records.ts';
 import { useState } from 'react';
+import { conventions } from '../../core/mathematics/conventions.ts';
+import type { RoutePlan } from '../../core/route/plan.ts';
 import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { Picker, TextField } from '../../ui/TextField.tsx';
+import { TypedRoute } from '../../ui/TypedRoute.tsx';
 import { island } from '../../ui/island.tsx';
 import styles from '../../ui/Empty.module.css';
 
@@ -13,25 +16,19 @@ interface NewRouteProps {
   fields: FieldRecord[];
 }
 
-/** Starts a route: a name, the robot that drives it and the field it is on. */
+/** Starts a route: a name, the robot that drives it and the field it is on, and its moves where somebody sent them in words. */
 function NewRouteSheet({ robots, fields }: NewRouteProps) {
   const [form, setForm] = useState({
     name: '',
     robotId: robots[0]!.id,
     fieldId: fields[0]!.id,
+    plan: emptyPlan(fields[0]!),
   });
   const change = (part: Partial<typeof form>) => setForm((now) => ({ ...now, ...part }));
-  const { name, robotId, fieldId } = form;
+  const { name, robotId, fieldId, plan } = form;
+  const { field } = fields.find(({ id }) => id === fieldId)!;
   const create = useMutation({
-    mutationFn: () => {
-      const { field } = fields.find(({ id }) => id === fieldId)!;
-      return ask(routeSchema, 'POST', 'routes', {
-        name,
-        robotId,
-        fieldId,
-        plan: { startId: field.starts[0]!.id, moves: [] },
-      });
-    },
+    mutationFn: () => ask(routeSchema, 'POST', 'routes', { name, robotId, fieldId, plan }),
     onSuccess: ({ id }) => location.assign(`/route?route=${id}`),
   });
   return (
@@ -61,7 +58,16 @@ function NewRouteSheet({ robots, fields }: NewRouteProps) {
         label="Field"
         value={fieldId}
         options={fields.map((f) => ({ value: f.id, label: f.name }))}
-        onChange={(to) => change({ fieldId: to })}
+        onChange={(to) =>
+          change({ fieldId: to, plan: emptyPlan(fields.find(({ id }) => id === to)!) })
+        }
+      />
+      <p>If you have it in words, from a message or in your head, put it here; or draw it next.</p>
+      <TypedRoute
+        key={fieldId}
+        plan={plan}
+        context={{ starts: field.starts, models: field.models, length: conventions().length }}
+        onChange={(next) => change({ plan: next })}
       />
       <Button variant="main" type="submit" disabled={name.trim() === ''}>
         Start the route
@@ -69,6 +75,11 @@ function NewRouteSheet({ robots, fields }: NewRouteProps) {
       {create.error !== null && <Notice tone="fault">{sentenceOf(create.error)}</Notice>}
     </form>
   );
+}
+
+/** A route on a field that goes nowhere yet. */
+function emptyPlan({ field }: FieldRecord): RoutePlan {
+  return { startId: field.starts[0]!.id, moves: [] };
 }
 
 export const NewRoute = island(NewRouteSheet);

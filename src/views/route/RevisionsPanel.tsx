@@ -9,10 +9,12 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import { format } from 'date-fns';
 import { planDifferences } from '../../core/route/revisionWords.ts';
 import type { RobotParameters } from '../../core/robot/parameters.ts';
+import type { Field } from '../../core/field/field.ts';
 import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { sheetAddress } from '../../ui/sheetAddress.ts';
+import { CopyWords } from './CopyWords.tsx';
 import styles from './Panels.module.css';
 
 interface RevisionsPanelProps {
@@ -20,13 +22,14 @@ interface RevisionsPanelProps {
   /** The revision that is worked on; the list is read again when it changes. */
   revision: RouteRevision;
   setup: RobotParameters;
+  field: Field;
   onContinue: (from: RouteRevision) => void;
 }
 
 const ORIGINS = { hand: 'by hand', aim: 'by aim', bench: 'by bench' } as const;
 
 /** All revisions, newest first: why each was made, what it changed, and a way back to it. */
-export function RevisionsPanel({ route, revision, setup, onContinue }: RevisionsPanelProps) {
+export function RevisionsPanel({ route, revision, setup, field, onContinue }: RevisionsPanelProps) {
   const { data: revisions, error } = useQuery({
     queryKey: ['revisions', route.id, revision.id],
     queryFn: () => ask(z.array(routeRevisionSchema), 'GET', `routes/${route.id}/revisions`),
@@ -77,6 +80,7 @@ export function RevisionsPanel({ route, revision, setup, onContinue }: Revisions
                     Continue from rev {one.number}
                   </Button>
                 )}
+                <CopyWords plan={one.plan} field={field} />
                 <Button variant="quiet" onClick={() => branch.mutate(one)}>
                   Make it a route of its own
                 </Button>

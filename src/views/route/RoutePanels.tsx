@@ -11,6 +11,7 @@ import styles from './RouteView.module.css';
 import { useRouteWork } from './routeWork.ts';
 import { SpreadPanel } from './SpreadPanel.tsx';
 import { StartSheet } from './StartSheet.tsx';
+import { WordsPanel } from './WordsPanel.tsx';
 import { useWays } from './useWays.ts';
 
 /** Comes with the chart library, which nobody needs before tuning. */
@@ -22,6 +23,8 @@ export function RoutePanels({ route }: { route: Route }) {
   switch (panel) {
     case 'move':
       return <MovePanel />;
+    case 'words':
+      return <WordsPanel />;
     case 'spread':
       return <Spread route={route} />;
     case 'tune':
@@ -125,13 +128,14 @@ function Checks() {
 
 function Revisions({ route }: { route: Route }) {
   const { continueFrom } = useRouteStore();
-  const revision = useRouteState((state) => state.revision);
+  const { revision, field } = useRouteState((state) => state);
   const { robot } = useRouteWork();
   return (
     <RevisionsPanel
       route={route}
       revision={revision}
       setup={robot.setup.setup}
+      field={field.field}
       onContinue={continueFrom}
     />
   );

@@ -31,6 +31,7 @@ export function RouteSide({ route, newer, draft, titleBlock }: RouteSideProps) {
         value={panel}
         tabs={[
           { value: 'move', label: 'Move' },
+          { value: 'words', label: 'Words' },
           { value: 'spread', label: 'Spread' },
           { value: 'tune', label: 'Tune' },
           { value: 'checks', label: checks.length === 0 ? 'Checks' : `Checks ${checks.length}` },

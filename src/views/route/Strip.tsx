@@ -2,7 +2,7 @@ import { DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent } f
 import { horizontalListSortingStrategy, SortableContext, useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { ticks } from './ticks.ts';
-import { formatNumber } from '../../core/mathematics/quantity.ts';
+import { formatShown, unitOf } from '../../core/mathematics/quantity.ts';
 import type { SpreadAt } from '../../core/analysis/budget/spread.ts';
 import type { RunRecord } from '../../core/simulation/run.ts';
 import { stepsOf, type Step } from '../../core/route/plan.ts';
@@ -71,6 +71,7 @@ export function Strip(props: StripProps) {
             <button
               key={move.id}
               type="button"
+              data-paper
               className={at > 0.8 * duration ? styles['leftwards'] : ''}
               style={{ left: share(at) }}
               aria-pressed={props.selected === move.id}
@@ -83,9 +84,9 @@ export function Strip(props: StripProps) {
         </div>
       )}
       <div className={styles['axis']} aria-hidden="true">
-        <span style={{ top: '12%' }}>+{formatNumber(top * 0.76, 0)}</span>
+        <span style={{ top: '12%' }}>+{formatShown(top * 0.76, 'length', 0)}</span>
         <span style={{ top: '50%' }}>0</span>
-        <span style={{ top: '88%' }}>−{formatNumber(top * 0.76, 0)}</span>
+        <span style={{ top: '88%' }}>−{formatShown(top * 0.76, 'length', 0)}</span>
       </div>
       <div className={styles['body']}>
         <svg
@@ -138,7 +139,7 @@ export function Strip(props: StripProps) {
         ))}
         <Now playback={playback} layout={layout} />
       </div>
-      <span className={styles['unit']}>± mm</span>
+      <span className={styles['unit']}>± {unitOf('length')}</span>
       <TimeRule playback={playback} layout={layout} nominal={nominal} />
     </div>
   );
@@ -241,6 +242,7 @@ function Cell(props: CellProps) {
     <button
       ref={setNodeRef}
       type="button"
+      data-paper
       {...attributes}
       {...listeners}
       className={classes.join(' ')}
@@ -272,6 +274,7 @@ function Again(props: CellProps) {
   return (
     <button
       type="button"
+      data-paper
       className={[styles['cell'], styles['again'], width < NARROW ? styles['narrow'] : ''].join(
         ' ',
       )}

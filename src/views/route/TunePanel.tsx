@@ -60,7 +60,11 @@ export default function TunePanel({ move, setup, onChange }: TunePanelProps) {
         <Plot
           label="Answer to an error"
           x={{ title: 's' }}
-          y={{ title: kind === 'gyro' || kind === 'encoders' ? 'error, °' : 'error, mm' }}
+          y={
+            kind === 'gyro' || kind === 'encoders'
+              ? { title: 'error, °' }
+              : { title: 'error', kind: 'length' }
+          }
           series={[
             { label: 'now', look: 'fit', points: pointsOf(response, kind) },
             ...(remedy?.setting

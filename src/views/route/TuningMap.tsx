@@ -9,7 +9,7 @@ import {
   type StabilityMap,
 } from '../../core/analysis/tuning/stabilityMap.ts';
 import { topSpeed } from '../../core/robot/motor.ts';
-import { formatNumber } from '../../core/mathematics/quantity.ts';
+import { formatNumber, formatQuantity, unitOf } from '../../core/mathematics/quantity.ts';
 import type { RobotParameters } from '../../core/robot/parameters.ts';
 import { powerPerRate } from '../../core/program/power.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -165,7 +165,7 @@ function MapDrawing({ setup, setting, map, recommended, patterns, onPick }: MapD
               onPick({ ...setting, speed: Math.round(speeds[i]!), gain: values[j]! })
             }
           >
-            <title>{`${label(values[j]!)} at ${formatNumber(speeds[i]!, 0)} mm/s: ${natureWords(point)}`}</title>
+            <title>{`${label(values[j]!)} at ${formatQuantity(speeds[i]!, 'speed', 0)}: ${natureWords(point)}`}</title>
           </rect>
         )),
       )}
@@ -192,7 +192,7 @@ function MapDrawing({ setup, setting, map, recommended, patterns, onPick }: MapD
         mm/s
       </text>
       <text x={0} y={HEIGHT - 4}>
-        {along === 'lead' ? 'mm ahead of the axle' : gainUnit(kind)}
+        {along === 'lead' ? `${unitOf('length')} ahead of the axle` : gainUnit(kind)}
       </text>
       {along === 'gain' && (
         <circle

@@ -1,7 +1,7 @@
 import type { Share } from '../../core/analysis/budget/budget.ts';
 import type { SpreadSource } from '../../core/analysis/budget/stepModel.ts';
 import { unknownShare, type TwoLevels } from '../../core/analysis/unknowns/twoLevels.ts';
-import { formatNumber } from '../../core/mathematics/quantity.ts';
+import { formatQuantity } from '../../core/mathematics/quantity.ts';
 import { causeName } from '../../core/text/numberWords.ts';
 import { percent, sourceWords } from '../../core/text/sentences.ts';
 import { Bars } from './Bars.tsx';
@@ -62,6 +62,6 @@ function barOf(words: string, { share, deviation }: Share<unknown>) {
   return {
     words,
     share,
-    figure: `${percent(share)}, ± ${formatNumber(2 * deviation, 1)} mm`,
+    figure: `${percent(share)}, ± ${formatQuantity(2 * deviation, 'length', 1)}`,
   };
 }

@@ -18,7 +18,7 @@ import {
 import { createPlayback, type Playback } from './playback.ts';
 import { FORECAST_RUNS } from './useForecast.ts';
 
-export type RoutePanel = 'move' | 'spread' | 'tune' | 'checks' | 'revisions';
+export type RoutePanel = 'move' | 'words' | 'spread' | 'tune' | 'checks' | 'revisions';
 
 /** What the route sheet shows beside the plan, which has a history of its own. */
 interface RouteState {

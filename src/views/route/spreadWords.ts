@@ -1,5 +1,5 @@
 import type { TwoLevels } from '../../core/analysis/unknowns/twoLevels.ts';
-import { formatNumber } from '../../core/mathematics/quantity.ts';
+import { formatQuantity } from '../../core/mathematics/quantity.ts';
 import type { CheckpointOutcome } from '../../core/simulation/outcomes.ts';
 
 /** Spread in the budget over that of the simulation beyond which they disagree. */
@@ -23,7 +23,7 @@ export function estimated(
   }
   return {
     agree: false,
-    sentence: `The error budget says ± ${formatNumber(2 * apart[0], 0)} mm, the simulation ± ${formatNumber(2 * apart[1], 0)} mm. Believe the simulation: large errors, drop-outs and collisions are in it, and not in the budget.`,
+    sentence: `The error budget says ± ${formatQuantity(2 * apart[0], 'length', 0)}, the simulation ± ${formatQuantity(2 * apart[1], 'length', 0)}. Believe the simulation: large errors, drop-outs and collisions are in it, and not in the budget.`,
   };
 }
 

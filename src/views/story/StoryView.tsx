@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { format } from 'date-fns';
 import { percent } from '../../core/text/sentences.ts';
 import { trackFaultWords, trackLineWords } from '../../core/text/trackWords.ts';
+import { storyPages } from '../../core/text/storyPages.ts';
 import type { StoryChapter } from '../../core/text/story.ts';
 import { predictionEllipse } from '../../core/analysis/runs/summary.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
@@ -42,7 +43,8 @@ function StorySheet({ routeId, titleBlock }: StoryViewProps) {
 export const StoryView = island(StorySheet);
 
 function Told({ story, model, cards, routeId, titleBlock }: ToldStory & StoryViewProps) {
-  const { chapters, points } = story;
+  const { points } = story;
+  const { chapters, events, left } = storyPages(story);
   return (
     <article className={styles['story']}>
       <nav className={styles['out']} aria-label="Take it out">
@@ -77,7 +79,7 @@ function Told({ story, model, cards, routeId, titleBlock }: ToldStory & StoryVie
               <ChapterCard
                 key={card.revision}
                 card={card}
-                chapter={chapters.find(({ number }) => number === card.revision)!}
+                chapter={story.chapters.find(({ number }) => number === card.revision)!}
                 model={model}
               />
             ))}
@@ -117,6 +119,9 @@ function Told({ story, model, cards, routeId, titleBlock }: ToldStory & StoryVie
             ))}
           </tbody>
         </table>
+        {left.chapters > 0 && (
+          <p className={styles['how']}>{left.chapters} revisions between stand in the log.</p>
+        )}
         <p>
           Points of a run to expect now: <b>{formatNumber(points.expected, 0)}</b> of {points.full},
           between {formatNumber(points.low, 0)} and {formatNumber(points.high, 0)}. Wanted chance to
@@ -129,11 +134,11 @@ function Told({ story, model, cards, routeId, titleBlock }: ToldStory & StoryVie
           the log.
         </p>
       </section>
-      <Track track={story.track} />
       <section className={styles['page']}>
+        <Track track={story.track} />
         <h2>Timeline</h2>
         <ol className={styles['events']}>
-          {story.events.map(({ at, kind, title, says }) => (
+          {events.map(({ at, kind, title, says }) => (
             <li key={`${kind} ${title} ${at}`} data-kind={kind}>
               <time dateTime={at}>{format(at, 'd MMM, HH:mm')}</time>
               <p>
@@ -142,6 +147,12 @@ function Told({ story, model, cards, routeId, titleBlock }: ToldStory & StoryVie
             </li>
           ))}
         </ol>
+        {left.events > 0 && (
+          <p className={styles['how']}>
+            {left.events} more entries, most of them bench records, stand in the Markdown and in the
+            log.
+          </p>
+        )}
         <div className={styles['bottom']}>
           <TitleBlock {...titleBlock} />
         </div>
@@ -155,7 +166,7 @@ function Track({ track }: { track: ToldStory['story']['track'] }) {
   if (track.lines.length === 0) return null;
   const factor = trackFaultWords(track);
   return (
-    <section className={styles['page']}>
+    <section className={styles['track']}>
       <h2>What was promised, and what came true</h2>
       <table className={`${table['table']} ${styles['table']}`}>
         <thead>

@@ -4,7 +4,7 @@ import { offsetFrom, type Field, type Offset, type Zone } from '../../core/field
 import { offsetWords } from '../../core/formats/runLine.ts';
 import { degrees } from '../../core/mathematics/angle.ts';
 import type { PicturedPose } from '../../core/mathematics/homography.ts';
-import { formatNumber } from '../../core/mathematics/quantity.ts';
+import { formatNumber, formatQuantity } from '../../core/mathematics/quantity.ts';
 import type { Body } from '../../core/robot/parameters.ts';
 import { toolPose } from '../../core/robot/toolPose.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -120,7 +120,7 @@ export function PhotoMeasure(props: PhotoMeasureProps) {
 }
 
 function withinWords({ placeWithin, headingWithin }: PicturedPose): string {
-  return `${formatNumber(placeWithin, 1)} mm and ${formatNumber(degrees(headingWithin), 1)}°`;
+  return `${formatQuantity(placeWithin, 'length', 1)} and ${formatNumber(degrees(headingWithin), 1)}°`;
 }
 
 /** To the tenth of a millimetre and of a degree: more would claim what no click can give. */

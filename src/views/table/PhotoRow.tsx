@@ -1,6 +1,7 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { Run } from '../../contracts/records.ts';
 import { Button } from '../../ui/Button.tsx';
+import { FileButton } from '../../ui/FileButton.tsx';
 import styles from './Practice.module.css';
 
 /** Longest side of a photo that is kept, px: enough to measure a table by it. */
@@ -16,32 +17,22 @@ interface PhotoRowProps {
 
 /** A photo with the run; from above it can also say where the robot stands. */
 export function PhotoRow({ photo, editing, onPhoto, onMeasure, onFault }: PhotoRowProps) {
-  const input = useRef<HTMLInputElement>(null);
   const address = usePhotoAddress(photo);
   const shown = address ?? (editing?.photo === true ? `/api/v1/runs/${editing.id}/photo` : null);
   return (
     <div className={styles['row']}>
-      <Button onClick={() => input.current?.click()}>
-        {shown === null ? 'Photo' : 'Another photo'}
-      </Button>
+      <FileButton
+        label={shown === null ? 'Photo' : 'Another photo'}
+        accept="image/png,image/jpeg"
+        onFiles={([file]) =>
+          void shrunk(file).then(onPhoto, () =>
+            onFault('This file is no picture that the browser can read. Take a PNG or a JPEG.'),
+          )
+        }
+      />
       {photo !== null && <Button onClick={onMeasure}>Measure from the photo</Button>}
       {photo !== null && <Button onClick={() => onPhoto(null)}>Without photo</Button>}
       {shown !== null && <img className={styles['thumb']} src={shown} alt="Photo of this run" />}
-      <input
-        ref={input}
-        type="file"
-        accept="image/png,image/jpeg"
-        aria-label="Photo of the run"
-        hidden
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          event.target.value = '';
-          if (file === undefined) return;
-          shrunk(file).then(onPhoto, () =>
-            onFault('This file is no picture that the browser can read. Take a PNG or a JPEG.'),
-          );
-        }}
-      />
     </div>
   );
 }

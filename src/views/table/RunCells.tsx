@@ -1,6 +1,6 @@
 import { useEffect, useRef, type ReactNode } from 'react';
 import type { Run } from '../../contracts/records.ts';
-import { formatNumber } from '../../core/mathematics/quantity.ts';
+import { formatShown } from '../../core/mathematics/quantity.ts';
 import type { Checkpoint } from '../../core/route/plan.ts';
 import styles from './TableView.module.css';
 
@@ -40,7 +40,7 @@ export function RunCells(props: RunCellsProps) {
         const words =
           measured === undefined
             ? 'not measured'
-            : `${formatNumber(-measured.left, 0)} ${formatNumber(measured.along, 0)}`;
+            : `${formatShown(-measured.left, 'length', 0)} ${formatShown(measured.along, 'length', 0)}`;
         return (
           <button
             key={run.id}

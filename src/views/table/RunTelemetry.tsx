@@ -5,7 +5,7 @@ import { travelLogOf } from '../../core/benches/logs.ts';
 import type { Divergence, RecordedRun } from '../../core/analysis/runs/divergence.ts';
 import { degrees } from '../../core/mathematics/angle.ts';
 import { titlesOf } from '../../core/route/titles.ts';
-import { formatNumber } from '../../core/mathematics/quantity.ts';
+import { formatNumber, formatQuantity } from '../../core/mathematics/quantity.ts';
 import { stepsOf } from '../../core/route/plan.ts';
 import type { Experiment } from '../../core/simulation/run.ts';
 import type { Field } from '../../core/field/field.ts';
@@ -113,7 +113,7 @@ export function RunTelemetry({ telemetryId, run, routeId, robotId, field }: RunT
         <Plot
           label="Way driven over time: recorded and expected"
           x={{ title: 's' }}
-          y={{ title: 'driven, mm' }}
+          y={{ title: 'driven', kind: 'length' }}
           shaded={departure?.of === 'distance' ? left : []}
           series={[
             { label: '', look: 'fit', points: band('travelled', -1, 1) },
@@ -137,6 +137,6 @@ function departureWords(departure: Divergence | null, { plan, estimated }: Exper
   const by =
     departure.of === 'heading'
       ? `${formatNumber(Math.abs(degrees(departure.by)), 1)}° too far ${departure.by > 0 ? 'left' : 'right'}`
-      : `${formatNumber(Math.abs(departure.by), 0)} mm too ${departure.by > 0 ? 'far' : 'short'}`;
+      : `${formatQuantity(Math.abs(departure.by), 'length', 0)} too ${departure.by > 0 ? 'far' : 'short'}`;
   return `It leaves what was expected ${formatNumber(departure.time, 1)} s after the start, in move ${step.position + 1}, ${title}: soon ${by}.`;
 }

@@ -30,9 +30,14 @@ export function StartList() {
     <section className={styles['list']}>
       <h2>
         Before it starts
-        <Button variant="quiet" onClick={() => store.tickAll()}>
-          All well (G)
-        </Button>
+        <span>
+          <Button variant="quiet" onClick={() => print()}>
+            Print
+          </Button>{' '}
+          <Button variant="quiet" onClick={() => store.tickAll()}>
+            All well (G)
+          </Button>
+        </span>
       </h2>
       <div className={styles['items']}>
         {START_LIST.map((item) => (

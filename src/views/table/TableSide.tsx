@@ -9,6 +9,7 @@ import { LogNotes } from './LogNotes.tsx';
 import { NewSession } from './NewSession.tsx';
 import { PhotoRow } from './PhotoRow.tsx';
 import practice from './Practice.module.css';
+import { PracticeDrives } from './PracticeDrives.tsx';
 import { pointsFaulty } from './runEntry.ts';
 import { RunLine } from './RunLine.tsx';
 import { RunRecording } from './RunRecording.tsx';
@@ -24,7 +25,7 @@ const RunTelemetry = lazy(async () => ({
 
 /** The side of the Table: how the practice stands, and the run that is logged or changed. */
 export function TableSide() {
-  const { log, route, sessions, session, store, titleBlock } = useTableWork();
+  const { log, link, recording, route, sessions, session, store, titleBlock } = useTableWork();
   const { entry, checkpoint } = useMeasured();
   const { editing } = entry;
   const task = useTableState((state) => state.task);
@@ -56,6 +57,7 @@ export function TableSide() {
           />
         ) : (
           <>
+            {editing === null && recording.practises && link !== null && <PracticeDrives />}
             {editing === null && <ClockBar />}
             <RunLine />
             <LogState />
@@ -63,6 +65,7 @@ export function TableSide() {
             <Causes key={editing?.id} cause={entry.cause} onCause={store.giveCause} />
             <RunExtras />
             {editing === null && <RunRecording />}
+            {editing === null && link === null && <PracticeDrives />}
           </>
         )}
       </div>

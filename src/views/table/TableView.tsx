@@ -1,6 +1,7 @@
 import { lazy, Suspense } from 'react';
 import { island } from '../../ui/island.tsx';
 import { KeyHelp } from '../../ui/KeyHelp.tsx';
+import { PaperLog } from './PaperLog.tsx';
 import { RunCells } from './RunCells.tsx';
 import { TableCard } from './TableCard.tsx';
 import { TableSide } from './TableSide.tsx';
@@ -39,19 +40,22 @@ function TableParts() {
   const task = useTableState((state) => state.task);
   if (task === 'photo' && entry.photo !== null) return <PhotoTask photo={entry.photo} />;
   return (
-    <div className={styles['view']}>
-      <TableCard />
-      <TableSide />
-      <RunCells
-        runs={log.runs}
-        waiting={new Set(log.waiting.map(({ runId }) => runId))}
-        checkpoint={checkpoint}
-        revision={route.revision.number}
-        editing={entry.editing}
-        next={<KeyHelp keys={tableKeys(work)} />}
-        onEdit={store.edit}
-      />
-    </div>
+    <>
+      <PaperLog />
+      <div className={styles['view']}>
+        <TableCard />
+        <TableSide />
+        <RunCells
+          runs={log.runs}
+          waiting={new Set(log.waiting.map(({ runId }) => runId))}
+          checkpoint={checkpoint}
+          revision={route.revision.number}
+          editing={entry.editing}
+          next={<KeyHelp keys={tableKeys(work)} />}
+          onEdit={store.edit}
+        />
+      </div>
+    </>
   );
 }
 

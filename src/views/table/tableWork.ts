@@ -26,7 +26,11 @@ import { secondsOf } from './runClock.ts';
 import { JIG_ITEM, voltsOf } from './startItems.ts';
 import { createTableStore, type TableState, type TableStore } from './tableStore.ts';
 import { useRunLog, type RunLog } from './useRunLog.ts';
-import { useRunRecording, type RunRecordingState } from './useRunRecording.ts';
+import {
+  useRunRecording,
+  type DrivenByPractice,
+  type RunRecordingState,
+} from './useRunRecording.ts';
 
 export interface TableViewProps {
   route: Route;
@@ -63,11 +67,47 @@ export interface TableWork extends TableViewProps {
 export function useCreatedTableWork(props: TableViewProps): TableWork {
   const { route, robot, field, link, gyro } = props;
   const checkpoints = useMemo(() => checkpointsOf(route.revision.plan), [route]);
-  const [store] = useState(() => createTableStore(checkpoints, props.session, gyro?.at ?? null));
+  const [store] = useState(() => {
+    const created = createTableStore(checkpoints, props.session, gyro?.at ?? null);
+    if (location.hash === '#new-practice') created.turnTo('new session');
+    return created;
+  });
   const [here] = useState(() => pageData<Run[]>('runs'));
-  const recording = useRunRecording(robot.id, link);
+  const recording = useRunRecording(robot.id, link, (driven) => void takeDriven(driven));
   const log = useRunLog(here, props.session?.id ?? null, route.id, (run) => {
     void recording.keepWith(run);
+  });
+
+  /** Logs a run of the practice robot as it was read off. */
+  const takeDriven = async ({ ends, seconds, battery, seen }: DrivenByPractice) => {
+    const { session } = store.state.getState();
+    if (session === null) return;
+    const at = checkpoints.map((checkpoint) => {
+      const { id, name, zone } = modelAt(field.field, checkpoint);
+      return { checkpointId: checkpoint.id, modelId: id, zone, end: ends.get(name) };
+    });
+    await log.log(placeIn(session), {
+      measurements: at.flatMap(({ checkpointId, end }) =>
+        end === undefined ? [] : [{ checkpointId, ...end }],
+      ),
+      outcomes: at.map(({ modelId, zone, end }) => ({
+        modelId,
+        hit: end !== undefined && scores(zone, end),
+        points: null,
+      })),
+      battery,
+      gyroAt: new Date().toISOString(),
+      jig: false,
+      seconds: seconds > 0 ? seconds : null,
+      setAside: null,
+      note: ['driven by the practice robot', ...(seen === null ? [] : [seen])].join('; '),
+    });
+  };
+  const placeIn = (session: Session) => ({
+    sessionId: session.id,
+    revisionId: route.revision.id,
+    setupId: robot.setup.id,
+    revisionNumber: route.revision.number,
   });
 
   /** What was noted before a new run. */
@@ -89,15 +129,9 @@ export function useCreatedTableWork(props: TableViewProps): TableWork {
     const { battery, gyroAt, jig, seconds } = start;
     const noted = { battery, gyroAt, jig, seconds };
     const content = contentOf(entry, mark, hit, noted, checkpoints, field.field);
-    const place = {
-      sessionId: session.id,
-      revisionId: route.revision.id,
-      setupId: robot.setup.id,
-      revisionNumber: route.revision.number,
-    };
     const kept =
       editing === null
-        ? await log.log(place, content)
+        ? await log.log(placeIn(session), content)
         : (await log.change(editing, content))
           ? editing
           : null;

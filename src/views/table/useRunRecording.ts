@@ -1,8 +1,8 @@
 import { useRef, useState } from 'react';
 import type { Link } from '../../contracts/link.ts';
 import type { Run } from '../../contracts/records.ts';
-import type { Field } from '../../core/field/field.ts';
-import { formatNumber } from '../../core/mathematics/quantity.ts';
+import type { Field, Offset } from '../../core/field/field.ts';
+import { radians } from '../../core/mathematics/angle.ts';
 import type { RoutePlan } from '../../core/route/plan.ts';
 import type { TelemetryLine } from '../../core/telemetry/lines.ts';
 import { recordingOfLines } from '../../core/telemetry/recording.ts';
@@ -15,6 +15,16 @@ import { keepRecording } from '../../ui/recordings.ts';
 /** Lines that are kept with one run at the most: ten minutes at 100 a second. */
 const MOST_LINES = 60_000;
 
+/** A run of the practice robot as somebody beside it reads it off. */
+export interface DrivenByPractice {
+  /** Where it stood at models, by their names; mm and rad from the middle of the zone. */
+  ends: ReadonlyMap<string, Offset>;
+  seconds: number;
+  battery: number | null;
+  /** What who looked saw go wrong, such as a robot that stood crooked. */
+  seen: string | null;
+}
+
 /** What the link says is kept with each run, from one saved run to the next. */
 export interface RunRecordingState {
   on: boolean;
@@ -24,33 +34,52 @@ export interface RunRecordingState {
   /** Runs that got one on this sheet, and under which identifier it is kept. */
   kept: readonly { runId: string; telemetryId: string }[];
   fault: string | null;
-  /** Lets the practice robot drive a route, with its lines kept; null where the link is none of its. */
-  drive: ((plan: RoutePlan, field: Field) => Promise<void>) | null;
-  /** What a person reads off where the practice robot stands; null before it has stood anywhere. */
-  stands: string | null;
+  /** Whether the link is the practice robot’s, or there is none yet. */
+  practises: boolean;
+  /** Runs that the practice robot still has to drive. */
+  driving: number;
+  /** Lets the practice robot drive a route, each run with its lines kept; makes it ready where there is no link. */
+  drive: (plan: RoutePlan, field: Field, times: number) => Promise<void>;
+  /** It ends what it is at, and drives no more. */
+  stop: () => void;
   /** Keeps what came since the last run with this one. */
   keepWith: (run: Run) => Promise<void>;
 }
 
-export function useRunRecording(robotId: string, link: Link | null): RunRecordingState {
+/** @param onDriven called when the practice robot has driven a run */
+export function useRunRecording(
+  robotId: string,
+  link: Link | null,
+  onDriven: (driven: DrivenByPractice) => void,
+): RunRecordingState {
   const live = useLink(robotId, link);
   const worker = useWorker(benchWorker);
   const waiting = useRef<TelemetryLine[]>([]);
+  /** Lines of runs that are over and wait to be logged, in their order. */
+  const over = useRef<TelemetryLine[][]>([]);
+  const keeping = useRef(Promise.resolve());
+  const watching = useRef(new PracticeWatch());
   const [on, setOn] = useState(false);
   const [lines, setLines] = useState(0);
+  const [driving, setDriving] = useState(0);
   const [kept, setKept] = useState<RunRecordingState['kept']>([]);
-  const [stands, setStands] = useState<string | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   const restart = () => {
     waiting.current = [];
     setLines(0);
   };
-  useLinkLines(live.follower, (arrived) => {
-    const last = arrived.findLast(({ event }) => event?.startsWith('at '));
-    if (last !== undefined) setStands(standsWords(last));
-    if (!on) return;
+  const hear = (line: TelemetryLine) => {
     // A run that nobody saves must not fill the memory: the newest lines are the ones that matter.
-    waiting.current = [...waiting.current, ...arrived].slice(-MOST_LINES);
+    if (on) waiting.current = [...waiting.current.slice(1 - MOST_LINES), line];
+    const driven = driving > 0 ? watching.current.hear(line) : null;
+    if (driven === null) return;
+    over.current.push(waiting.current);
+    waiting.current = [];
+    setDriving((left) => left - 1);
+    onDriven(driven);
+  };
+  useLinkLines(live.follower, (arrived) => {
+    arrived.forEach(hear);
     setLines(waiting.current.length);
   });
   return {
@@ -58,41 +87,80 @@ export function useRunRecording(robotId: string, link: Link | null): RunRecordin
     lines,
     kept,
     fault,
-    stands,
-    drive: live.link?.practice
-      ? async (plan, field) => {
-          restart();
-          setStands(null);
-          setOn(true);
-          await live.command([{ do: 'route', plan, field }]);
-        }
-      : null,
+    driving,
+    practises: live.link?.practice ?? true,
+    drive: async (plan, field, times) => {
+      restart();
+      watching.current = new PracticeWatch();
+      setOn(true);
+      setDriving(times);
+      try {
+        const there = live.link ?? (await live.open(true));
+        const once = { do: 'route' as const, plan, field };
+        await live.command(
+          Array.from({ length: times }, () => once),
+          there,
+        );
+      } catch (error) {
+        setDriving(0);
+        throw error;
+      }
+    },
+    stop: () => {
+      setDriving(0);
+      void live.drop();
+    },
     turn: (next) => {
       restart();
       setOn(next);
     },
     keepWith: async (run) => {
-      if (!on || waiting.current.length === 0) return;
-      const recording = recordingOfLines(waiting.current);
-      restart();
-      try {
-        const telemetryId = await keepRecording(worker, robotId, recording, run.id);
-        setKept((now) => [...now, { runId: run.id, telemetryId }]);
-        setFault(null);
-      } catch (error) {
-        setFault(`The run is saved, its recording is not. ${sentenceOf(error)}`);
-      }
+      const its = over.current.shift() ?? waiting.current;
+      if (!on || its.length === 0) return;
+      const recording = recordingOfLines(its);
+      if (its === waiting.current) restart();
+      // One after the other: the worker gives up what it is at when something else is asked.
+      keeping.current = keeping.current.then(async () => {
+        try {
+          const telemetryId = await keepRecording(worker, robotId, recording, run.id);
+          setKept((now) => [...now, { runId: run.id, telemetryId }]);
+          setFault(null);
+        } catch (error) {
+          setFault(`The run is saved, its recording is not. ${sentenceOf(error)}`);
+        }
+      });
+      await keeping.current;
     },
   };
 }
 
-/** Where a robot stands at a model, as somebody beside it reads it: “12 mm far, 3 mm left, turned 1° left at the Sluice”. */
-function standsWords({ event, values }: TelemetryLine): string {
-  const side = (value: number, [positive, negative]: [string, string], unit: string) =>
-    `${formatNumber(Math.abs(value), unit === '°' ? 1 : 0)}${unit} ${value < 0 ? negative : positive}`;
-  return [
-    side(values['ahead_mm'] ?? 0, ['far', 'short'], ' mm'),
-    side(values['aside_mm'] ?? 0, ['left', 'right'], ' mm'),
-    `turned ${side(values['turned_deg'] ?? 0, ['left', 'right'], '°')} ${event}`,
-  ].join(', ');
+/** Hears a run of the practice robot from its being put down to its end. */
+class PracticeWatch {
+  private ends = new Map<string, Offset>();
+  private from = 0;
+  private seen: string | null = null;
+
+  /** The run, when this line was its last. */
+  hear({ event, values }: TelemetryLine): DrivenByPractice | null {
+    const time = values['t_s'] ?? 0;
+    if (event === 'stood crooked') this.seen = 'it stood crooked at the start';
+    if (event === 'set off') this.from = time;
+    if (event?.startsWith('at ')) {
+      this.ends.set(event.slice('at '.length), {
+        along: values['ahead_mm'] ?? 0,
+        left: values['aside_mm'] ?? 0,
+        turned: radians(values['turned_deg'] ?? 0),
+      });
+    }
+    if (event !== 'route over') return null;
+    const driven = {
+      ends: this.ends,
+      seconds: Number((time - this.from).toFixed(1)),
+      battery: values['battery_v'] ?? null,
+      seen: this.seen,
+    };
+    this.ends = new Map();
+    this.seen = null;
+    return driven;
+  }
 }

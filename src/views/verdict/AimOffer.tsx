@@ -1,8 +1,6 @@
 import { useMemo } from 'react';
 import { predictedEffectsOf, type AimOption } from '../../core/analysis/aim/aim.ts';
-import { chancesOf, rangeOf, type ChanceRange } from '../../core/analysis/runs/chanceRange.ts';
-import type { Offset } from '../../core/field/field.ts';
-import { formatNumber } from '../../core/mathematics/quantity.ts';
+import { formatQuantity } from '../../core/mathematics/quantity.ts';
 import { shiftedPlan } from '../../core/route/plan.ts';
 import { changeWords, rangeWords } from '../../core/text/sentences.ts';
 import { sentenceOf } from '../../ui/api.ts';
@@ -26,10 +24,6 @@ export function AimOffer({ option, best }: AimOfferProps) {
     changeWords(change, experiment.plan, experiment.estimated),
   );
   const promises = useMemo(() => predictedEffectsOf(option, targets), [option, targets]);
-  const after = useMemo(
-    () => targets.map((target, i) => chanceAfter(target, option.expected[i]!)),
-    [option, targets],
-  );
   const names = targets.map((target) => target.checkpoint.name).join(' and ');
   const reason = `Aim at ${names} after ${verdict.runs} runs of revision ${revision.number}`;
   const make = useNewRevision();
@@ -38,14 +32,14 @@ export function AimOffer({ option, best }: AimOfferProps) {
     <article className={[styles['option'], best ? styles['best'] : ''].join(' ')}>
       <h3>{words.map((one) => one.charAt(0).toUpperCase() + one.slice(1)).join('; ')}</h3>
       <Figures
-        figures={promises.flatMap(({ expected }, i) => [
+        figures={promises.flatMap(({ expected, ranges }, i) => [
           {
-            label: `Left over${name(i)}`,
-            value: `${formatNumber(Math.hypot(expected.along, expected.left), 1)} mm`,
+            label: `Then still off by${name(i)}`,
+            value: formatQuantity(Math.hypot(expected.along, expected.left), 'length', 1),
           },
           {
             label: `Chance to hit${name(i)}`,
-            value: `${rangeWords(targets[i]!.now)} → ${rangeWords(after[i]!)}`,
+            value: `${rangeWords(ranges.before)} → ${rangeWords(ranges.after)}`,
           },
         ])}
       />
@@ -75,19 +69,4 @@ export function AimOffer({ option, best }: AimOfferProps) {
       {make.error !== null && <Notice tone="fault">{sentenceOf(make.error)}</Notice>}
     </article>
   );
-}
-
-type Target = ReturnType<typeof useVerdictWork>['targets'][number];
-
-/** The chance to hit when an aim moves the middle of the runs to where it expects them. */
-function chanceAfter(
-  { posterior, zone, summary: { mean } }: Target,
-  expected: Offset,
-): ChanceRange {
-  const shift = {
-    along: expected.along - mean.along,
-    left: expected.left - mean.left,
-    turned: expected.turned - mean.turned,
-  };
-  return rangeOf(chancesOf(posterior, zone, shift));
 }

@@ -1,3 +1,4 @@
+import { formatQuantity } from '../../core/mathematics/quantity.ts';
 import { radians } from '../../core/mathematics/angle.ts';
 import { definitionOf } from '../../core/moves/index.ts';
 import { aimableNumber } from '../../core/route/plan.ts';
@@ -29,8 +30,8 @@ export function AimSettings() {
         label="By no more than"
         value={limits.length > 60 ? 'far' : 'little'}
         options={[
-          { value: 'little', label: '30 mm, 5°' },
-          { value: 'far', label: '120 mm, 20°' },
+          { value: 'little', label: `${formatQuantity(30, 'length', 0)}, 5°` },
+          { value: 'far', label: `${formatQuantity(120, 'length', 0)}, 20°` },
         ]}
         onChange={(value) =>
           store.limit(

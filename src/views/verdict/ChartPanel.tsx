@@ -1,3 +1,4 @@
+import type { QuantityKind } from '../../core/mathematics/quantity.ts';
 import { useMemo, useState } from 'react';
 import { FOLLOWS_IS_REAL } from '../../core/analysis/runs/verdict.ts';
 import { robustDistances } from '../../core/analysis/runs/outliers.ts';
@@ -5,7 +6,6 @@ import { runChart, type ChartSignal } from '../../core/analysis/runs/runChart.ts
 import { effectWords, factorWords, percent } from '../../core/text/sentences.ts';
 import { AXES, type Axis } from '../../core/analysis/runs/stability.ts';
 import type { Offset } from '../../core/field/field.ts';
-import { degrees } from '../../core/mathematics/angle.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { Notice } from '../../ui/Notice.tsx';
@@ -17,10 +17,13 @@ import styles from './VerdictView.module.css';
 import { useVerdictWork } from './verdictWork.ts';
 
 /** Each axis as it is shown: right, far and turns to the right are positive, as everywhere on the card. */
-const SHOWN: Record<Axis, { label: string; unit: string; value: (offset: Offset) => number }> = {
-  along: { label: 'far', unit: 'mm', value: ({ along }) => along },
-  left: { label: 'right', unit: 'mm', value: ({ left }) => -left },
-  turned: { label: 'turned right', unit: '°', value: ({ turned }) => -degrees(turned) },
+const SHOWN: Record<
+  Axis,
+  { label: string; kind: QuantityKind; value: (offset: Offset) => number }
+> = {
+  along: { label: 'far', kind: 'length', value: ({ along }) => along },
+  left: { label: 'right', kind: 'length', value: ({ left }) => -left },
+  turned: { label: 'turned right', kind: 'angle', value: ({ turned }) => -turned },
 };
 
 /** The runs in their order: whether they are of one kind, and if not, what they follow. */
@@ -67,7 +70,7 @@ export function ChartPanel() {
         <Plot
           label="Offset of each run with its limits"
           x={{ title: '' }}
-          y={{ title: `${SHOWN[axis].label}, ${SHOWN[axis].unit}` }}
+          y={{ title: SHOWN[axis].label, kind: SHOWN[axis].kind }}
           series={[
             {
               label: 'runs',
@@ -89,7 +92,7 @@ export function ChartPanel() {
         <Plot
           label="Moving range: how far each run lies from the one before"
           x={{ title: 'run' }}
-          y={{ title: 'range, mm', from: 0 }}
+          y={{ title: 'range', kind: SHOWN[axis].kind, from: 0 }}
           series={[
             {
               label: '',

@@ -6,7 +6,7 @@ import { FEWEST_TO_COMPARE, type ComparedSets } from '../../core/analysis/runs/c
 import { measuredRuns } from '../../core/analysis/runs/measured.ts';
 import { runSets, type RunSet } from '../../core/analysis/runs/runSets.ts';
 import { comparisonWords, percent, rangeWords } from '../../core/text/sentences.ts';
-import { formatNumber } from '../../core/mathematics/quantity.ts';
+import { formatNumber, formatQuantity, formatShown } from '../../core/mathematics/quantity.ts';
 import type { Estimate } from '../../core/mathematics/leastSquares.ts';
 import { ask, sentenceOf } from '../../ui/api.ts';
 import { Figures } from '../../ui/Figures.tsx';
@@ -125,7 +125,7 @@ function comparisonFigures(comparison: ComparedSets) {
   const { chances, difference, spreadRatio, meanP, spreadP, counts } = comparison;
   const range = ({ value, low, high }: Estimate, sign: 1 | -1) => {
     const ends = [sign * low, sign * high].sort((a, b) => a - b);
-    return `${formatNumber(sign * value, 1)}, ${formatNumber(ends[0]!, 1)} to ${formatNumber(ends[1]!, 1)} mm`;
+    return `${formatShown(sign * value, 'length')}, ${formatShown(ends[0]!, 'length')} to ${formatQuantity(ends[1]!, 'length')}`;
   };
   return [
     { label: 'Runs', value: `${counts[0]} and ${counts[1]}` },

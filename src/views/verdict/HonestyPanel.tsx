@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useEffect, useMemo } from 'react';
 import type { Coverage } from '../../core/analysis/runs/calibration.ts';
 import { percent, sourceWords } from '../../core/text/sentences.ts';
-import { formatNumber } from '../../core/mathematics/quantity.ts';
+import { formatNumber, formatQuantity } from '../../core/mathematics/quantity.ts';
 import type { RobotParameters } from '../../core/robot/parameters.ts';
 import { send, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -61,9 +61,9 @@ export function HonestyPanel() {
       <table className={`${table['table']} ${styles['table']}`}>
         <thead>
           <tr>
-            <th>should hold</th>
-            <th>holds as forecast</th>
-            <th>offset laid aside</th>
+            <th>should lie inside</th>
+            <th>do lie inside</th>
+            <th>do, moved onto their middle</th>
           </tr>
         </thead>
         <tbody>
@@ -89,8 +89,8 @@ export function HonestyPanel() {
           {refit.sources.slice(0, 6).map(({ source, before, after }) => (
             <tr key={source}>
               <td>{sourceWords(source)}</td>
-              <td>{formatNumber(before, 1)} mm</td>
-              <td>{formatNumber(after, 1)} mm</td>
+              <td>{formatQuantity(before, 'length', 1)}</td>
+              <td>{formatQuantity(after, 'length', 1)}</td>
             </tr>
           ))}
         </tbody>

@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { chancesOf, rangeOf } from '../../core/analysis/runs/chanceRange.ts';
 import { spreadOf } from '../../core/robot/knowledge.ts';
-import { formatNumber } from '../../core/mathematics/quantity.ts';
+import { formatQuantity } from '../../core/mathematics/quantity.ts';
 import { deviated } from '../../core/robot/knowledge.ts';
 import { withSources } from '../../core/robot/sources.ts';
 import { causeName, causeWords } from '../../core/text/numberWords.ts';
@@ -24,7 +24,8 @@ export function MendOffers() {
       <h2 className={styles['section']}>Or mend the number that is wrong</h2>
       <p className={styles['hint']}>
         A changed move helps this route only, whatever the cause. A mended number helps every route,
-        if it is the cause.
+        if it is the cause. A route that was aimed while it was wrong is then corrected twice: aim
+        it anew after a few runs.
       </p>
       {learning.mends.map((mend) => (
         <MendOffer key={mend.cause} mend={mend} />
@@ -60,7 +61,10 @@ function MendOffer({ mend }: { mend: Mend }) {
             value: likelihood(chance),
             why: 'How likely it is, after all runs with this setup, that this number is what is wrong.',
           },
-          { label: 'Left over', value: left === null ? '–' : `${formatNumber(left, 1)} mm` },
+          {
+            label: 'Then still off by',
+            value: left === null ? '–' : formatQuantity(left, 'length', 1),
+          },
           {
             label: 'Chance to hit',
             value: `${rangeWords(target?.now ?? null)} → ${rangeWords(after)}`,

@@ -24,13 +24,13 @@ export function PointsPanel() {
   return (
     <>
       <p className={styles['headline']}>
-        {formatNumber(found.expected, 0)} of {found.full} points a run
+        {between(found.low, found.high)} of {found.full} points a run
       </p>
       <p>
-        The true mean lies between {formatNumber(found.low, 0)} and {formatNumber(found.high, 0)}{' '}
-        points, after {counted.length} runs.
+        That is where the true mean lies; {counted.length} runs brought{' '}
+        {formatNumber(found.expected, 0)} each.
         {time !== null &&
-          ` A run takes ${formatNumber(time, 0)} s: ${formatNumber((60 * found.expected) / time, 0)} points a minute.`}
+          ` A run takes ${formatNumber(time, 0)} s: ${between((60 * found.low) / time, (60 * found.high) / time)} points a minute.`}
       </p>
       <table className={`${table['table']} ${styles['table']}`}>
         <thead>
@@ -52,8 +52,7 @@ export function PointsPanel() {
                 {percent(model.chanceLow)} to {percent(model.chanceHigh)}
               </td>
               <td>
-                {formatNumber(model.expected, 0)} of {model.full} ({formatNumber(model.low, 0)} to{' '}
-                {formatNumber(model.high, 0)})
+                {between(model.low, model.high)} of {model.full}
               </td>
             </tr>
           ))}
@@ -66,6 +65,11 @@ export function PointsPanel() {
       ))}
     </>
   );
+}
+
+function between(low: number, high: number): string {
+  const [from, to] = [formatNumber(low, 0), formatNumber(high, 0)];
+  return from === to ? from : `${from} to ${to}`;
 }
 
 function claimWords(name: string, more: number | null, goal: number): string {

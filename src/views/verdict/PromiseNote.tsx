@@ -1,5 +1,5 @@
 import { checkPredictedEffect } from '../../core/analysis/runs/predictedEffect.ts';
-import { percent } from '../../core/text/sentences.ts';
+import { rangeWords } from '../../core/text/sentences.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { useVerdictWork } from './verdictWork.ts';
@@ -11,7 +11,12 @@ export function PromiseNote() {
   const promise = revision.promises.find(({ checkpointId }) => checkpointId === checkpoint.id);
   if (promise === undefined) return null;
   const check = checkPredictedEffect(promise, summary);
-  const promised = `Promised: chance ${percent(promise.chanceBefore)} → ${percent(promise.chance)}, the middle ${where(promise.before)} → ${where(promise.expected)}.`;
+  const { ranges } = promise;
+  const chances =
+    ranges === undefined
+      ? ''
+      : `that ${rangeWords(ranges.after)} hit instead of ${rangeWords(ranges.before)}, and `;
+  const promised = `Promised: ${chances}the middle ${where(promise.before)} → ${where(promise.expected)}.`;
   if (check.kind === 'too early' || summary === null) {
     return <Notice>{promised} Five runs will tell whether it came.</Notice>;
   }

@@ -1,5 +1,6 @@
 import { lazy, Suspense, type ComponentType } from 'react';
 import { Figures } from '../../ui/Figures.tsx';
+import { KeyHelp } from '../../ui/KeyHelp.tsx';
 import { sheetAddress } from '../../ui/sheetAddress.ts';
 import { Tabs } from '../../ui/Tabs.tsx';
 import { TitleBlock } from '../../ui/TitleBlock.tsx';
@@ -41,6 +42,13 @@ export function VerdictEvidence() {
         </Suspense>
       </div>
       <div className={styles['bottom']}>
+        <KeyHelp
+          keys={EVIDENCE_PANELS.map(({ value, label: says }, i) => ({
+            keys: String(i + 1),
+            says,
+            act: () => store.show(value),
+          }))}
+        />
         <a href={sheetAddress('/story', { route: route.id })}>The story of this route, to print</a>
         <TitleBlock {...titleBlock} revision={String(revision.number)} />
       </div>

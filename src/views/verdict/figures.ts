@@ -2,7 +2,7 @@ import type { Verdict } from '../../core/analysis/runs/verdict.ts';
 import { lowerConfidenceBound, furtherHitsToClaim } from '../../core/analysis/runs/claims.ts';
 import { circularErrorProbable } from '../../core/analysis/runs/circularErrorProbable.ts';
 import { percent, rangeWords } from '../../core/text/sentences.ts';
-import { formatNumber } from '../../core/mathematics/quantity.ts';
+import { formatNumber, formatQuantity, formatShown } from '../../core/mathematics/quantity.ts';
 import type { Figure } from '../../ui/Figures.tsx';
 
 /** The figures of a verdict, each with what it is, its formula and its source. */
@@ -48,27 +48,27 @@ export function verdictFigures(verdict: Verdict, goal: number): Figure[] {
     },
     {
       label: 'Offset right, far',
-      value: `${formatNumber(-mean.left, 1)}, ${formatNumber(mean.along, 1)} mm`,
+      value: `${formatShown(-mean.left, 'length')}, ${formatQuantity(mean.along, 'length', 1)}`,
       why: 'Mean of the runs, seen from the middle of the zone along the robot’s arrival. It can be programmed away.',
     },
     {
       label: 'Accuracy, size of the offset',
-      value: `${formatNumber(summary.accuracy, 1)} mm`,
+      value: formatQuantity(summary.accuracy, 'length', 1),
       why: 'AP of ISO 9283: the distance from the target to the mean of the runs.',
     },
     {
       label: 'Repeatability',
-      value: `${formatNumber(summary.repeatability, 1)} mm`,
+      value: formatQuantity(summary.repeatability, 'length', 1),
       why: 'RP of ISO 9283: l̄ + 3·S, with l the distances of the runs from their mean and S the spread of l. No number in the program removes it.',
     },
     {
       label: 'Half and 95 % end within',
-      value: `${formatNumber(circularErrorProbable(0.5, summary), 0)} and ${formatNumber(circularErrorProbable(0.95, summary), 0)} mm`,
+      value: `${formatShown(circularErrorProbable(0.5, summary), 'length', 0)} and ${formatQuantity(circularErrorProbable(0.95, summary), 'length', 0)}`,
       why: 'R50 and R95: the radii about the target within which half and 19 of 20 future runs end, from the fitted normal distribution.',
     },
     {
       label: 'Spread right, far',
-      value: `${formatNumber(Math.sqrt(covariance.left), 1)}, ${formatNumber(Math.sqrt(covariance.along), 1)} mm`,
+      value: `${formatShown(Math.sqrt(covariance.left), 'length')}, ${formatQuantity(Math.sqrt(covariance.along), 'length', 1)}`,
       why: 'Standard deviations across and along the arrival, with n − 1. The hatched region holds 19 of 20 future runs: Hotelling’s prediction region, (x − m)ᵀS⁻¹(x − m) ≤ 2(n − 1)(n + 1) / (n(n − 2)) · F.',
     },
     {

@@ -9,10 +9,8 @@ import type {
   Run,
   Session,
 } from '../../contracts/records.ts';
-import type { AimTarget } from '../../core/analysis/aim/aim.ts';
+import type { JudgedTarget } from '../../core/analysis/aim/aim.ts';
 import { measuredRuns } from '../../core/analysis/runs/measured.ts';
-import type { OffsetPosterior } from '../../core/analysis/runs/posterior.ts';
-import type { ChanceRange } from '../../core/analysis/runs/chanceRange.ts';
 import { verdictOf, type Verdict } from '../../core/analysis/runs/verdict.ts';
 import type { FieldModel } from '../../core/field/field.ts';
 import { knowledgeOf } from '../../core/robot/knowledge.ts';
@@ -36,13 +34,6 @@ export interface VerdictViewProps {
   older: number;
   sessions: Session[];
   titleBlock: TitleBlockProps;
-}
-
-/** Where an aim is for, with what its runs tell. */
-interface JudgedTarget extends AimTarget {
-  posterior: OffsetPosterior;
-  /** Chance to hit as it is. */
-  now: ChanceRange;
 }
 
 /** All that the parts of the verdict sheet work with: what is chosen, and what follows from the runs. */

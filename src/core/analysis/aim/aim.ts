@@ -6,7 +6,9 @@ import { type Move } from '../../moves/index.ts';
 import { toolPose } from '../../robot/toolPose.ts';
 import { nominalRun, type Experiment } from '../../simulation/run.ts';
 import { mean } from '../../mathematics/sample.ts';
+import { chancesOf, rangeOf, type ChanceRange } from '../runs/chanceRange.ts';
 import { hitChance } from '../runs/hitChance.ts';
+import type { OffsetPosterior } from '../runs/posterior.ts';
 import type { PredictedEffect } from '../runs/predictedEffect.ts';
 import type { OffsetSummary } from '../runs/summary.ts';
 
@@ -22,6 +24,13 @@ export interface AimTarget {
   checkpoint: Checkpoint;
   zone: Zone;
   summary: OffsetSummary;
+}
+
+/** A target of which is known what its runs tell. */
+export interface JudgedTarget extends AimTarget {
+  posterior: OffsetPosterior;
+  /** Chance to hit as it is. */
+  now: ChanceRange;
 }
 
 /** What an aim may change. */
@@ -104,16 +113,27 @@ export function aimOptions(
 /** What an option promises at each target, to be held against the runs that come. */
 export function predictedEffectsOf(
   option: AimOption,
-  targets: readonly AimTarget[],
-): PredictedEffect[] {
-  return targets.map(({ checkpoint, zone, summary }, i) => ({
-    checkpointId: checkpoint.id,
-    runs: summary.count,
-    before: summary.mean,
-    expected: option.expected[i]!,
-    chanceBefore: hitChance(zone, summary, summary.mean),
-    chance: option.chances[i]!,
-  }));
+  targets: readonly JudgedTarget[],
+): (PredictedEffect & Required<Pick<PredictedEffect, 'ranges'>>)[] {
+  return targets.map(({ checkpoint, zone, summary, posterior, now }, i) => {
+    const { covariance, turnedSpread, turnedWithAlong, turnedWithLeft, mean, count } = summary;
+    const expected = option.expected[i]!;
+    const shift = {
+      along: expected.along - mean.along,
+      left: expected.left - mean.left,
+      turned: expected.turned - mean.turned,
+    };
+    return {
+      checkpointId: checkpoint.id,
+      runs: count,
+      before: mean,
+      expected,
+      chanceBefore: hitChance(zone, summary, mean),
+      chance: option.chances[i]!,
+      ranges: { before: now, after: rangeOf(chancesOf(posterior, zone, shift)) },
+      spread: { covariance, turnedSpread, turnedWithAlong, turnedWithLeft },
+    };
+  });
 }
 
 function setsOf(moves: readonly Move[], most: number): Move[][] {

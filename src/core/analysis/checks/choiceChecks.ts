@@ -1,5 +1,5 @@
 import { degrees, wrapAngle } from '../../mathematics/angle.ts';
-import { formatNumber } from '../../mathematics/quantity.ts';
+import { formatNumber, formatQuantity } from '../../mathematics/quantity.ts';
 import { questionOf } from '../../moves/questions.ts';
 import { choicesOf } from '../../route/choices.ts';
 import { stepsOf } from '../../route/plan.ts';
@@ -51,7 +51,7 @@ export function choiceChecks(
     const { id } = plan.moves[opens]!;
     says.set(id, [
       ...(says.get(id) ?? []),
-      `The two ways end ${formatNumber(away, 0)} mm and ${formatNumber(degrees(turned), 0)}° apart; what comes after them begins in two places.`,
+      `The two ways end ${formatQuantity(away, 'length', 0)} and ${formatNumber(degrees(turned), 0)}° apart; what comes after them begins in two places.`,
     ]);
   }
   return says;

@@ -1,7 +1,7 @@
 import { offsetFrom, zoneReach, type Zone } from '../../field/field.ts';
 import { degrees, wrapAngle } from '../../mathematics/angle.ts';
 import { compose } from '../../mathematics/pose.ts';
-import { formatNumber } from '../../mathematics/quantity.ts';
+import { formatNumber, formatQuantity } from '../../mathematics/quantity.ts';
 import { withSetupValues } from '../../robot/parameters.ts';
 import { nominalRun, type Experiment, type RunRecord } from '../../simulation/run.ts';
 import { stepsOf } from '../../route/plan.ts';
@@ -46,7 +46,7 @@ export function driftChecks(experiment: Experiment, nominal: RunRecord): Map<num
     const turned = Math.abs(wrapAngle(drifted.turned - planned.turned));
     const tolerance = zone.headingTolerance;
     const costs = [
-      ...(away > SHARE_OF_ZONE * zoneReach(zone) ? [`${formatNumber(away, 0)} mm`] : []),
+      ...(away > SHARE_OF_ZONE * zoneReach(zone) ? [formatQuantity(away, 'length', 0)] : []),
       ...(tolerance !== null && turned > SHARE_OF_ZONE * tolerance
         ? [`${formatNumber(degrees(turned), 1)}° of heading`]
         : []),

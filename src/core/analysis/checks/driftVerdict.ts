@@ -1,3 +1,4 @@
+import { formatQuantity } from '../../mathematics/quantity.ts';
 import { spreadBand } from '../budget/spread.ts';
 import { offsetFrom, zoneReach, type Field } from '../../field/field.ts';
 import { toField } from '../../mathematics/pose.ts';
@@ -172,7 +173,7 @@ export function driftSentence(bias: Estimate, verdict: DriftVerdict | null): str
     worst.headingBudget !== null && worst.turned / worst.headingBudget > worst.cost / worst.budget;
   const costs = byHeading
     ? `${degrees(worst.turned).toFixed(1)}° of heading at the ${worst.checkpoint}, budget ${degrees(worst.headingBudget!).toFixed(1)}°`
-    : `${millimetres(worst.cost)} mm at the ${worst.checkpoint}, budget ${millimetres(worst.budget)} mm`;
+    : `${shownLength(worst.cost)} at the ${worst.checkpoint}, budget ${shownLength(worst.budget)}`;
   switch (verdict.fitness) {
     case 'fit':
       return `Fit: this drift costs ${costs}.`;
@@ -183,6 +184,7 @@ export function driftSentence(bias: Estimate, verdict: DriftVerdict | null): str
   }
 }
 
-function millimetres(length: number): string {
-  return length < 10 ? String(Number(length.toFixed(1))) : length.toFixed(0);
+/** A small length with a decimal, a large one without. */
+function shownLength(length: number): string {
+  return formatQuantity(length, 'length', length < 10 ? 1 : 0);
 }

@@ -1,5 +1,5 @@
 import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
-import { CholeskyDecomposition, Matrix } from 'ml-matrix';
+import { LuDecomposition, Matrix } from 'ml-matrix';
 import type { Knowledge } from '../../robot/knowledge.ts';
 import type { RobotParameters } from '../../robot/parameters.ts';
 import { observationsOf, type DrivenPlan, type Observations } from './observations.ts';
@@ -80,9 +80,8 @@ export function learn(
   for (let pass = 1; pass < PASSES; pass++) {
     // Where the straight lines end beside the run with these deviations, the difference goes to the data.
     const at = Object.fromEntries(result.causes.map(({ cause, deviation }) => [cause, deviation]));
-    const straight = observed.effects
-      .mmul(Matrix.columnVector(observed.causes.map((cause) => at[cause]!)))
-      .to1DArray();
+    const deviations = Matrix.columnVector(observed.causes.map((cause) => at[cause]!));
+    const straight = observed.effects.mmul(deviations).to1DArray();
     const bent = observed.expected(at);
     residuals = observed.residuals.map((value, i) => value - bent[i]! + straight[i]!);
     result = weighed(observed, residuals);
@@ -92,15 +91,15 @@ export function learn(
 
 /** The causes under every assumption, weighed. */
 function weighed(
-  { causes, prior, effects, noise, runs }: Observations,
+  { causes, prior, effects, runs }: Observations,
   residuals: readonly number[],
 ): Learned {
-  const values = Matrix.columnVector([...residuals]);
+  const told = dataOf(effects, residuals);
   const before = causes.map((_, i) => Math.sqrt(prior.get(i, i)));
-  const asThought = evidenceOf(effects, noise, prior, values);
+  const asThought = evidenceOf(told, prior);
   const left = covarianceOf(asThought);
   const seen = causes.map((_, i) => Math.sqrt(Math.max(0, left.get(i, i))) < UNSEEN * before[i]!);
-  const good = evidenceOf(effects, noise, Matrix.mul(prior, OTHERS_BY ** 2), values);
+  const good = evidenceOf(told, Matrix.mul(prior, OTHERS_BY ** 2));
   const groups = alike(asThought.information, seen);
   const models = groups.flatMap((group) =>
     group.map((j) => {
@@ -181,16 +180,35 @@ interface Evidence {
   log: number;
 }
 
-function evidenceOf(effects: Matrix, noise: Matrix, prior: Matrix, residuals: Matrix): Evidence {
-  const whole = Matrix.add(noise, effects.mmul(prior).mmul(effects.transpose()));
-  const root = new CholeskyDecomposition(Matrix.add(whole, whole.transpose()).mul(0.5));
-  const diagonal = root.lowerTriangularMatrix.diagonal();
-  const solved = root.solve(residuals);
+/** All that many residuals say, in as many rows as there are causes. */
+interface Data {
+  /** effectsᵀ · effects, effectsᵀ · residuals, and the sum of the squared residuals. */
+  weights: Matrix;
+  pull: Matrix;
+  squares: number;
+}
+
+function dataOf(effects: Matrix, residuals: readonly number[]): Data {
+  const turned = effects.transpose();
+  return {
+    weights: turned.mmul(effects),
+    pull: turned.mmul(Matrix.columnVector([...residuals])),
+    squares: residuals.reduce((sum, value) => sum + value ** 2, 0),
+  };
+}
+
+/** With V = 1 + effects · prior · effectsᵀ, whose inverse Woodbury's identity takes in the space of the causes. */
+function evidenceOf({ weights, pull, squares }: Data, prior: Matrix): Evidence {
+  const inner = new LuDecomposition(Matrix.add(Matrix.eye(prior.rows), weights.mmul(prior)));
+  const pulled = inner.solve(pull);
+  const determinant = inner.upperTriangularMatrix
+    .diagonal()
+    .reduce((sum, value) => sum + Math.log(Math.abs(value)), 0);
   return {
     prior,
-    information: effects.transpose().mmul(root.solve(effects)),
-    pull: effects.transpose().mmul(solved),
-    log: -diagonal.reduce((sum, value) => sum + Math.log(value), 0) - residuals.dot(solved) / 2,
+    information: inner.solve(weights),
+    pull: pulled,
+    log: (pull.dot(prior.mmul(pulled)) - squares - determinant) / 2,
   };
 }
 

@@ -1,4 +1,4 @@
-import { Matrix } from 'ml-matrix';
+import { CholeskyDecomposition, Matrix, solve } from 'ml-matrix';
 import { offsetFrom, type Field, type Offset } from '../../field/field.ts';
 import { wrapAngle } from '../../mathematics/angle.ts';
 import { toField } from '../../mathematics/pose.ts';
@@ -33,7 +33,10 @@ interface DrivenRun {
 /** How a start is put down otherwise than it is drawn, every time: one unit of each moves the ends as any number does. */
 const START_AXES = ['along', 'left', 'turned'] as const;
 
-/** What the runs of some sessions say, as a linear model: residual = effects · deviations + noise. */
+/**
+ * What the runs of some sessions say, as a linear model: residual = effects · deviations + noise. The noise is white and
+ * of unit size, because every session's rows are divided by the root of their covariance.
+ */
 export interface Observations {
   /** What may be off: numbers of the robot by their paths, and put-downs as `start.<place>.<axis>`. */
   causes: string[];
@@ -42,10 +45,9 @@ export interface Observations {
   /** One row a mean offset: of a plan, a session, a checkpoint and an axis. */
   effects: Matrix;
   residuals: number[];
-  noise: Matrix;
   /** Runs that count. */
   runs: number;
-  /** The ends of the noise-free run with some deviations, in the order of the rows. */
+  /** How far the noise-free run with some deviations ends from the one without, in the rows' units. */
   expected: (deviations: Readonly<Record<string, number>>) => number[];
 }
 
@@ -87,34 +89,44 @@ export function observationsOf(
       prior.set(at, at, spread ** 2);
     }),
   );
-  const size = parts.reduce((sum, { rows }) => sum + rows.length, 0);
-  const effects = Matrix.zeros(size, causes.length);
-  const noise = Matrix.zeros(size, size);
-  const residuals: number[] = [];
-  let at = 0;
-  for (const part of parts) {
+  const blocks = parts.flatMap((part) => {
     const first = numbers.paths.length + 3 * starts.indexOf(part.startId);
-    for (const [i, row] of part.rows.entries()) {
-      part.perNumber[row.axis]!.forEach((value, column) => effects.set(at + i, column, value));
-      part.perStart[row.axis]!.forEach((value, a) => effects.set(at + i, first + a, value));
-      residuals.push(row.mean - part.nominal[row.axis]!);
-      part.rows.forEach((other, j) => noise.set(at + i, at + j, part.noise(row, other)));
-    }
-    at += part.rows.length;
-  }
+    return part.sessions.map((rows) => {
+      const effects = Matrix.zeros(rows.length, causes.length);
+      for (const [i, { axis }] of rows.entries()) {
+        part.perNumber[axis]!.forEach((value, column) => effects.set(i, column, value));
+        part.perStart[axis]!.forEach((value, a) => effects.set(i, first + a, value));
+      }
+      const noise = rows.map((row) => rows.map((other) => part.noise(row, other)));
+      return { part, rows, effects, whiten: whitening(noise) };
+    });
+  });
+  const offsets = blocks.map(({ part, rows }) =>
+    rows.map((row) => row.mean - part.nominal[row.axis]!),
+  );
+  const whitened = (values: readonly number[][]): number[] =>
+    blocks.flatMap(({ whiten }, b) => whiten(Matrix.columnVector(values[b]!)).to1DArray());
   return {
     causes,
     prior,
-    effects,
-    residuals,
-    noise,
+    effects: new Matrix(blocks.flatMap(({ effects, whiten }) => whiten(effects).to2DArray())),
+    residuals: whitened(offsets),
     runs: parts.reduce((sum, { runs }) => sum + runs, 0),
-    expected: (deviations) =>
-      parts.flatMap((part) => {
-        const ends = part.endsWith(deviations);
-        return part.rows.map(({ axis }) => ends[axis]! - part.nominal[axis]!);
-      }),
+    expected: (deviations) => {
+      const ends = new Map(parts.map((part) => [part, part.endsWith(deviations)]));
+      return whitened(
+        blocks.map(({ part, rows }) =>
+          rows.map(({ axis }) => ends.get(part)![axis]! - part.nominal[axis]!),
+        ),
+      );
+    },
   };
+}
+
+/** Divides by the root of a covariance: what had it is white and of unit size then. */
+function whitening(covariance: number[][]): (values: Matrix) => Matrix {
+  const root = new CholeskyDecomposition(new Matrix(covariance)).lowerTriangularMatrix;
+  return (values) => solve(root, values);
 }
 
 /** The name of a put-down that is off along an axis, at a start. */
@@ -124,7 +136,6 @@ function startCause(startId: string, axis: (typeof START_AXES)[number]): string 
 
 /** A mean offset of one session along one axis. */
 interface Row {
-  session: string;
   /** Which of the plan's axes. */
   axis: number;
   mean: number;
@@ -171,18 +182,17 @@ function planPart({ plan, field, runs }: DrivenPlan, setup: RobotParameters, kno
   const perStart = axes.map((_, i) => byAxis.map((column) => column[i]!));
   const covariance = spreadOfRuns(experiment, axes, places, runs);
   const counted = runs.filter((run, i) => isUsual(run, i, runs, axes, covariance));
-  const rows = rowsOf(counted, axes);
+  const sessions = sessionRows(counted, axes);
   return {
     numbers: effects.knowledge,
     startId: plan.startId,
     nominal,
     perNumber,
     perStart,
-    rows,
+    sessions,
     runs: counted.length,
-    /** Covariance of two mean offsets: of their runs, and of the session that they have in common. */
+    /** Covariance of two mean offsets of a session: of the runs, and of the session that they have in common. */
     noise: (a: Row, b: Row): number => {
-      if (a.session !== b.session) return 0;
       const both = [...a.measured].filter((run) => b.measured.has(run)).length;
       const shared = both / (a.measured.size * b.measured.size) + SESSION_SHARE ** 2;
       return shared * covariance.get(a.axis, b.axis);
@@ -221,9 +231,10 @@ function movedStart(
   };
 }
 
-function rowsOf(runs: readonly DrivenRun[], axes: readonly Axis[]): Row[] {
+/** The mean offsets of each session. */
+function sessionRows(runs: readonly DrivenRun[], axes: readonly Axis[]): Row[][] {
   const sessions = [...new Set(runs.map(({ session }) => session))];
-  return sessions.flatMap((session) =>
+  return sessions.map((session) =>
     axes.flatMap((axis, index): Row[] => {
       const measured = runs.flatMap((run, i): [number, number][] => {
         const value = run.session === session ? valueOf(run, axis) : null;
@@ -232,7 +243,6 @@ function rowsOf(runs: readonly DrivenRun[], axes: readonly Axis[]): Row[] {
       if (measured.length === 0) return [];
       return [
         {
-          session,
           axis: index,
           mean: mean(measured.map(([, value]) => value)),
           measured: new Set(measured.map(([i]) => i)),

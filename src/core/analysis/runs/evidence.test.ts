@@ -234,6 +234,57 @@ describe('a promise', () => {
     expect(checkPredictedEffect(promise, summarise(offsetsOf(offsets))).p).toBeCloseTo(p, 9);
   });
 
+  const spread = {
+    covariance: { along: 90, left: 160, cross: -30 },
+    turnedSpread: 0,
+    turnedWithAlong: 0,
+    turnedWithLeft: 0,
+  };
+
+  it.each(reference.unequalPromises)(
+    'takes in how the old runs spread, as the reference does (%#)',
+    ({ offsets, runs, p }) => {
+      const promise = {
+        checkpointId: 'c',
+        runs,
+        before: { along: 10, left: 0, turned: 0 },
+        expected: { along: 0, left: 0, turned: 0 },
+        chanceBefore: 0.5,
+        chance: 0.9,
+        spread,
+      };
+      expect(checkPredictedEffect(promise, summarise(offsetsOf(offsets))).p).toBeCloseTo(p, 8);
+    },
+  );
+
+  it('is seldom called broken when it is kept, however differently the runs spread', () => {
+    const rate = (before: number, after: number) => {
+      const broken = Array.from({ length: 400 }, (_, seed) => {
+        const old = summarise(cloud(2 * seed + 1, 8, before, 20));
+        const promise = {
+          checkpointId: 'c',
+          runs: 8,
+          before: old.mean,
+          expected: { ...old.mean, along: old.mean.along - 20 },
+          chanceBefore: 0.5,
+          chance: 0.9,
+          spread: old,
+        };
+        const came = summarise(cloud(2 * seed + 2, 12, after, 0));
+        return checkPredictedEffect(promise, came).kind === 'not kept';
+      });
+      return broken.filter(Boolean).length / broken.length;
+    };
+    // 5 %, and three standard errors of it.
+    for (const [before, after] of [
+      [4, 12],
+      [12, 4],
+      [7, 7],
+    ] as const) {
+      expect(rate(before, after)).toBeLessThan(0.05 + 3 * Math.sqrt((0.05 * 0.95) / 400));
+    }
+  });
+
   it('is kept when the runs come where they should, and not kept when nothing moved', () => {
     const promise = {
       checkpointId: 'c',

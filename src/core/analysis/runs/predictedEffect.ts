@@ -1,6 +1,12 @@
 import type { Offset } from '../../field/field.ts';
 import { FEWEST_RUNS } from './verdict.ts';
-import { offsetPValue, type OffsetSummary } from './summary.ts';
+import type { ChanceRange } from './chanceRange.ts';
+import {
+  differencePValue,
+  offsetPValue,
+  type OffsetSpread,
+  type OffsetSummary,
+} from './summary.ts';
 
 /** What a revision promised at one checkpoint when it was made. */
 export interface PredictedEffect {
@@ -13,6 +19,9 @@ export interface PredictedEffect {
   /** Chance to hit, 0 to 1. */
   chanceBefore: number;
   chance: number;
+  /** Where these chances lay with 95 %, and how the runs spread that it was worked out from; older promises have neither. */
+  ranges?: { before: ChanceRange; after: ChanceRange } | undefined;
+  spread?: OffsetSpread | undefined;
 }
 
 /** Whether what was promised happened. */
@@ -28,8 +37,9 @@ export interface EffectCheck {
 const NOT_KEPT = 0.05;
 
 /**
- * Compares the mean of the runs that came with the one that was promised: Hotelling's test, with the
- * uncertainty of the old mean, from which the promise was worked out, taken in.
+ * Compares the mean of the runs that came with the one that was promised, which is known as well as the old mean
+ * from which it was worked out: two means whose spreads need not be alike. A promise that does not say how its runs
+ * spread is taken to have had the spread of those that came.
  */
 export function checkPredictedEffect(
   promise: PredictedEffect,
@@ -42,8 +52,10 @@ export function checkPredictedEffect(
     left: mean.left - promise.expected.left,
     turned: 0,
   };
-  // The mean from which it was promised is not known exactly either.
-  const p = offsetPValue({ ...summary, mean: away }, false, 1 / (1 / count + 1 / promise.runs));
+  const p =
+    promise.spread === undefined
+      ? offsetPValue({ ...summary, mean: away }, false, 1 / (1 / count + 1 / promise.runs))
+      : differencePValue(away, summary, { ...promise.spread, count: promise.runs });
   const planned = {
     along: promise.expected.along - promise.before.along,
     left: promise.expected.left - promise.before.left,

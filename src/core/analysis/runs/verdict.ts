@@ -10,7 +10,7 @@ import type { MeasuredRun, Ticks } from './measuredRun.ts';
 import { offsetPValue, summarise, type OffsetSummary } from './summary.ts';
 import { nextRunsChance } from './trend.ts';
 
-type VerdictKind = 'too early' | 'leave it' | 'unstable' | 'aim' | 'tighten' | 'cannot tell';
+export type VerdictKind = 'too early' | 'leave it' | 'unstable' | 'aim' | 'tighten' | 'cannot tell';
 
 /** Why the verdict is what it is. */
 type VerdictReason =

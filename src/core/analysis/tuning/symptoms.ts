@@ -1,4 +1,4 @@
-import { formatNumber } from '../../mathematics/quantity.ts';
+import { formatNumber, formatQuantity, formatShown } from '../../mathematics/quantity.ts';
 import type { RobotParameters } from '../../robot/parameters.ts';
 import { powerPerRate } from '../../program/power.ts';
 import { dampingRatio, lineDelay, wallDelay } from '../../robot/edgeFollowing.ts';
@@ -96,7 +96,7 @@ export function remedyFor(symptom: Symptom, setup: RobotParameters, setting: Loo
       return weaving(setup, setting, best);
     case 'stops late':
       return {
-        advice: `Stop earlier by the way that it rolls on: at ${formatNumber(speed, 0)} mm/s about ${formatNumber(rollOn(setup, speed), 0)} mm.`,
+        advice: `Stop earlier by the way that it rolls on: at ${formatQuantity(speed, 'speed', 0)} about ${formatQuantity(rollOn(setup, speed), 'length', 0)}.`,
         why: 'Between the reading and the standstill lie the sensor’s delay, half a loop, the way to the motors and the braking. The program sheet has this taken off already; half the speed leaves less than half of it.',
         setting: { ...setting, speed: speed / 2 },
       };
@@ -104,7 +104,7 @@ export function remedyFor(symptom: Symptom, setup: RobotParameters, setting: Loo
       return {
         advice:
           'Compare with “less than” or “more than”, never with “equal”, and give the move a time limit.',
-        why: `The loop looks every ${formatNumber(speed * setup.program.loopPeriod, 1)} mm at this speed, so an exact value is stepped over. A sensor that drops out never says that it has arrived.`,
+        why: `The loop looks every ${formatQuantity(speed * setup.program.loopPeriod, 'length', 1)} at this speed, so an exact value is stepped over. A sensor that drops out never says that it has arrived.`,
         setting: null,
       };
   }
@@ -120,7 +120,7 @@ function weaving(setup: RobotParameters, setting: LoopSetting, best: number): Re
       formatNumber(shownGain(setup, kind, value, powerPerRate(setup)), 2);
     return {
       advice: `Steering ${show(setting.gain)} → ${show(best)} ${gainUnit(kind)}.`,
-      why: `The sensor leads the axle by ${formatNumber(lead, 0)} mm; with this number that is enough to damp the swing.`,
+      why: `The sensor leads the axle by ${formatQuantity(lead, 'length', 0)}; with this number that is enough to damp the swing.`,
       setting: { ...setting, gain: best },
     };
   }
@@ -129,9 +129,9 @@ function weaving(setup: RobotParameters, setting: LoopSetting, best: number): Re
   return {
     advice:
       lead > 0
-        ? `Drive slower: ${formatNumber(speed, 0)} → ${formatNumber(slower, 0)} mm/s, or put the sensor farther forward.`
+        ? `Drive slower: ${formatShown(speed, 'speed', 0)} → ${formatQuantity(slower, 'speed', 0)}, or put the sensor farther forward.`
         : 'Put the sensor ahead of the axle.',
-    why: `At ${formatNumber(speed, 0)} mm/s the robot drives ${formatNumber(speed * delay, 0)} mm before a correction works, and the sensor is only ${formatNumber(lead, 0)} mm ahead. No steering is steady then.`,
+    why: `At ${formatQuantity(speed, 'speed', 0)} the robot drives ${formatQuantity(speed * delay, 'length', 0)} before a correction works, and the sensor is only ${formatQuantity(lead, 'length', 0)} ahead. No steering is steady then.`,
     setting:
       lead > 0 ? { ...setting, speed: slower, gain: recommendedGain(setup, kind, slower) } : null,
   };

@@ -25,11 +25,17 @@ export interface Measurement {
   about: string | null;
 }
 
-/** Runs of a practice, and how long one takes beside its driving, min: fetched, put down, measured, logged. */
+/** Runs of a practice. */
 const PRACTICE_RUNS = 10;
+/** How long a run takes beside its driving, min: fetched, put down, measured, logged. */
 const BETWEEN_RUNS = 0.6;
 /** Less than this is nothing, of a chance. */
 const WORTH_MEASURING = 0.005;
+
+/** How long a run takes with all that belongs to it, min. @param duration of its driving, s */
+export function minutesOfRun(duration: number): number {
+  return BETWEEN_RUNS + duration / 60;
+}
 
 /** What is not known at one checkpoint, and how its runs spread. */
 interface Place {
@@ -110,7 +116,7 @@ export function rankedMeasurements(
   const practice: Measurement = {
     what: 'practice',
     name: `${PRACTICE_RUNS} runs and an aim`,
-    minutes: PRACTICE_RUNS * (BETWEEN_RUNS + route.duration / 60),
+    minutes: PRACTICE_RUNS * minutesOfRun(route.duration),
     before,
     after: chanceOf(route, afterRuns(route, known, all)),
     about: null,

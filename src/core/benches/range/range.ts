@@ -240,7 +240,7 @@ export function stoppingDistance(
   const runOn = speed * delay + speed ** 2 / (2 * braking);
   const step = speed * period;
   // The delay has half a step in it already, by which the mark is passed without noise.
-  const early = step / 2 - firstPassage(unit.noise, step).mean;
+  const early = firstPassage(unit.noise, step).early;
   const seenAt = wanted + runOn - early;
   return {
     runOn,

@@ -1,11 +1,13 @@
 import { formatNumber } from '../../mathematics/quantity.ts';
 import { stoppingDistance } from '../../robot/motor.ts';
+import { rangeBelow } from '../../program/endings/range.ts';
 import { approachDelay, deceleration } from '../../robot/stopping.ts';
 import { HELD_CELLS } from '../cells.ts';
 import { reachableSpeed, heldSteering, heldStraight, straightInstruction } from '../compiling.ts';
 import { defineMove, type MoveOf } from '../definition.ts';
 import { held, length, startingHeld } from '../members.ts';
 import { lengthText } from '../words.ts';
+import { SAID_HELD, saidValue } from '../said.ts';
 
 /** Drive until the range sensor is `distance` mm away from what it sees. */
 export const approachMove = defineMove({
@@ -18,6 +20,10 @@ export const approachMove = defineMove({
   title: ({ distance }) => `Approach to ${lengthText(distance)}`,
   shortTitle: ({ distance }) => `to ${formatNumber(distance, 0)}`,
   ...heldStraight,
+  said: {
+    heads: ['approach'],
+    clauses: [saidValue(['to #', '#'], 'length', 'distance', true), ...SAID_HELD],
+  },
   cells: { always: { distance: ['distance_mm', 'number'], ...HELD_CELLS } },
   compile(move, setup, heading) {
     const speed = reachableSpeed(move.speed, setup);
@@ -26,8 +32,7 @@ export const approachMove = defineMove({
     const way = Math.cos(setup.range.heading) < 0 ? -1 : 1;
     return {
       ...straightInstruction(move, way * speed, setup, heldSteering(move, setup, heading)),
-      // Offset is reading minus distance, so the reading to wait for grows with it.
-      until: { kind: 'range', reading: move.distance + rollsOn + setup.range.offset },
+      until: rangeBelow(move.distance, speed, rollsOn, setup),
       stoppingDistance: rollsOn,
     };
   },

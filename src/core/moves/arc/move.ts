@@ -8,6 +8,7 @@ import { power, reachableSpeed, restAfter } from '../compiling.ts';
 import { defineMove } from '../definition.ts';
 import { angle, ends, speed, startingEnds } from '../members.ts';
 import { angleText, lengthText } from '../words.ts';
+import { saidBothWays, SAID_ENDS, saidValue, saidWord } from '../said.ts';
 
 /** Drive along a circle of a radius (mm, to the axle's middle) until turned by an angle (rad). */
 export const arcMove = defineMove({
@@ -37,6 +38,27 @@ export const arcMove = defineMove({
   shortTitle: (move) =>
     `${move.angle > 0 ? 'left' : 'right'} arc ${formatNumber(Math.abs(degrees(move.angle)), 0)}°`,
   guide: ({ by }) => `by ${by}`,
+  said: {
+    heads: ['arc', 'curve'],
+    clauses: [
+      ...saidBothWays(
+        [
+          ['left #', 'left by #'],
+          ['right #', 'right by #'],
+        ],
+        'angle',
+        ({ angle }: { angle: number }) => angle,
+        (by) => ({ angle: by }),
+      ),
+      saidValue('radius #', 'length', 'radius', true),
+      saidValue('at #', 'speed', 'speed'),
+      saidWord('forwards', 'backwards', false),
+      saidWord('backwards', 'backwards', true),
+      saidWord('by gyro', 'by', 'gyro'),
+      saidWord('by encoders', 'by', 'encoders'),
+      ...SAID_ENDS,
+    ],
+  },
   cells: {
     always: {
       radius: ['radius_mm', 'number'],

@@ -7,6 +7,7 @@ import { END_CELLS } from '../cells.ts';
 import { defineMove } from '../definition.ts';
 import { angle, ends, startingEnds } from '../members.ts';
 import { angleText } from '../words.ts';
+import { saidBothWays, SAID_ENDS, saidValue } from '../said.ts';
 
 /**
  * Move the attachment: turn its motor by an angle, rad, at a share of full power; or send a servo to a share of its
@@ -35,6 +36,25 @@ export const armMove = defineMove({
     servo === null
       ? `arm ${formatNumber(degrees(angle), 0)}°`
       : `servo ${formatNumber(100 * servo, 0)} %`,
+  said: {
+    heads: ['arm', 'servo = servo'],
+    clauses: [
+      ...saidBothWays(
+        [
+          ['#', 'by #'],
+          ['back #', 'down #'],
+        ],
+        'angle',
+        ({ servo, angle }: { servo: number | null; angle: number }) =>
+          servo === null ? angle : undefined,
+        (by) => ({ angle: by, servo: null }),
+      ),
+      saidValue(['servo to #', 'servo #'], 'share', 'servo', true),
+      saidValue('at #', 'share', 'power'),
+      saidValue('stalled after #', 'time', 'stallTime'),
+      ...SAID_ENDS,
+    ],
+  },
   cells: {
     always: {
       angle: ['arm_deg', 'angle'],

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { secondsText } from '../../program/text.ts';
 import { localIdSchema, nameSchema } from '../../schema/scalars.ts';
 import { defineMove, type MoveOf } from '../definition.ts';
+import { saidValue } from '../said.ts';
 
 /** Where runs are measured: the tool point here, against the zone of a model. */
 export const checkpointMove = defineMove({
@@ -25,6 +26,20 @@ export const checkpointMove = defineMove({
       : 'Runs are measured here. The program does nothing.',
   ],
   shortTitle: () => 'measure',
+  said: {
+    heads: ['measure', 'checkpoint'],
+    clauses: [
+      {
+        says: ['at #', '#'],
+        value: 'model',
+        always: true,
+        get: ({ modelId }) => modelId,
+        set: (_, modelId, name) => ({ modelId, ...(name === undefined ? {} : { name }) }),
+      },
+      saidValue('called #', 'name', 'name'),
+      saidValue('for #', 'time', 'pause'),
+    ],
+  },
   cells: {
     always: {
       name: ['name', 'text'],

@@ -1,6 +1,14 @@
 import { z } from 'zod';
 import { defineMove, type MoveOf } from '../definition.ts';
-import { ASK_CELLS, askSchema, askWords, questionOf, startingAsk } from '../questions.ts';
+import { saidValue } from '../said.ts';
+import {
+  ASK_CELLS,
+  askSchema,
+  askWords,
+  questionOf,
+  SAID_ASKS,
+  startingAsk,
+} from '../questions.ts';
 
 /**
  * Look, and go one of two ways: the moves up to “otherwise” when the answer is yes, those after it when it
@@ -16,6 +24,10 @@ export const chooseMove = defineMove({
   bracket: 'opens',
   title: ({ ask }) => `If ${askWords(ask)}`,
   shortTitle: () => 'if',
+  said: {
+    heads: ['if', 'choose'],
+    clauses: [...SAID_ASKS, saidValue(['# looks', '# look'], 'count', 'looks')],
+  },
   guide: ({ looks }) => (looks === 1 ? 'one look' : `${looks} looks`),
   cells: {
     always: { 'ask.kind': ['asks', 'text'], looks: ['looks', 'count'] },
@@ -44,6 +56,7 @@ export const otherwiseMove = defineMove({
   title: () => 'Otherwise',
   shortTitle: () => 'else',
   sentences: () => ['The moves from here on are for a no.'],
+  said: { heads: ['otherwise', 'else'], clauses: [] },
   cells: { always: {} },
 });
 
@@ -59,6 +72,7 @@ export const joinMove = defineMove({
   title: () => 'Both ways on',
   shortTitle: () => 'on',
   sentences: () => ['From here on both ways are the same.'],
+  said: { heads: ['both ways on', 'end if', 'join'], clauses: [] },
   cells: { always: {} },
 });
 export type BracketMove = MoveOf<typeof otherwiseMove> | MoveOf<typeof joinMove>;

@@ -11,6 +11,7 @@ import { millimetres } from '../../schema/numbers.ts';
 import { held, startingHeld } from '../members.ts';
 import { formatNumber } from '../../mathematics/quantity.ts';
 import { lengthText } from '../words.ts';
+import { saidBothWays, SAID_HELD } from '../said.ts';
 
 /** Drive a distance, mm; negative is backwards. */
 export const driveMove = defineMove({
@@ -24,6 +25,29 @@ export const driveMove = defineMove({
   shortTitle: ({ distance }) =>
     `${distance < 0 ? 'back' : 'on'} ${formatNumber(Math.abs(distance), 0)}`,
   ...heldStraight,
+  said: {
+    heads: [
+      'drive',
+      'go',
+      'forward',
+      'straight',
+      'back = back',
+      'backward = back',
+      'reverse = back',
+    ],
+    clauses: [
+      ...saidBothWays(
+        [
+          ['#', 'forward #', 'on #'],
+          ['back #', 'backward #', 'backwards #'],
+        ],
+        'length',
+        ({ distance }: { distance: number }) => distance,
+        (distance) => ({ distance }),
+      ),
+      ...SAID_HELD,
+    ],
+  },
   cells: { always: { distance: ['distance_mm', 'number'], ...HELD_CELLS } },
   compile(move, setup, heading) {
     const speed = reachableSpeed(move.speed, setup);

@@ -4,6 +4,7 @@ import { edgeSteering, lengthNumbers, reachableSpeed, straightInstruction } from
 import { defineMove } from '../definition.ts';
 import { ends, gain, speed, startingEnds, wholeLength } from '../members.ts';
 import { lengthText } from '../words.ts';
+import { SAID_ENDS, saidValue, saidWord } from '../said.ts';
 
 /**
  * Follow one edge of a dark line with the first light sensor. `gain` is the turning rate per mm off
@@ -37,6 +38,30 @@ export const followLineMove = defineMove({
       : `Follow line to crossing ${until.count}`,
   shortTitle: () => 'line',
   guide: ({ edge }) => `${edge} edge`,
+  said: {
+    heads: ['follow line', 'line'],
+    clauses: [
+      saidWord('left edge', 'edge', 'left'),
+      saidWord('right edge', 'edge', 'right'),
+      {
+        says: ['for #', '#'],
+        value: 'length',
+        always: true,
+        get: ({ until }) => (until.kind === 'length' ? until.length : undefined),
+        set: (_, said) => ({ until: { kind: 'length', length: Number(said) } }),
+      },
+      {
+        says: ['to crossing #', 'crossing #'],
+        value: 'count',
+        always: true,
+        get: ({ until }) => (until.kind === 'crossing' ? until.count : undefined),
+        set: (_, said) => ({ until: { kind: 'crossing', count: Number(said) } }),
+      },
+      saidValue('at #', 'speed', 'speed'),
+      saidValue('gain #', 'number', 'gain'),
+      ...SAID_ENDS,
+    ],
+  },
   cells: {
     always: { edge: ['edge', 'text'], ...FOLLOWING_CELLS },
     parts: {

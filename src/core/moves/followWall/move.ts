@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { recommendedEdgeGain, wallDelay } from '../../robot/edgeFollowing.ts';
+import { rangeBelow } from '../../program/endings/range.ts';
 import { stoppingDistance } from '../../robot/motor.ts';
 import { approachDelay, deceleration } from '../../robot/stopping.ts';
 import { FOLLOWING_CELLS } from '../cells.ts';
@@ -8,12 +9,15 @@ import { powerPerRate } from '../../program/power.ts';
 import { defineMove } from '../definition.ts';
 import { ends, gain, length, sees, speed, startingEnds, wholeLength } from '../members.ts';
 import { lengthText } from '../words.ts';
+import { SAID_ENDS, saidValue } from '../said.ts';
 
 const until = z.discriminatedUnion('kind', [
   wholeLength,
   z.strictObject({ kind: z.literal('range'), distance: length }),
   z.strictObject({ kind: z.literal('line'), sees }),
 ]);
+
+type Until = z.output<typeof until>;
 
 /**
  * Keep the side range sensor `distance` mm from a wall, mm/s forwards. `gain` is the turning rate
@@ -35,6 +39,37 @@ export const followWallMove = defineMove({
   title: (move) => `Follow wall ${endWords(move.until)}`,
   shortTitle: () => 'wall',
   guide: () => 'side sensor',
+  said: {
+    heads: ['follow wall', 'wall'],
+    clauses: [
+      saidValue('# away', 'length', 'distance', true),
+      {
+        says: ['for #', '#'],
+        value: 'length',
+        always: true,
+        get: ({ until }) => (until.kind === 'length' ? until.length : undefined),
+        set: (_, said) => ({ until: { kind: 'length', length: Number(said) } }),
+      },
+      {
+        says: ['until # ahead'],
+        value: 'length',
+        always: true,
+        get: ({ until }) => (until.kind === 'range' ? until.distance : undefined),
+        set: (_, said) => ({ until: { kind: 'range', distance: Number(said) } }),
+      },
+      ...(['dark', 'light'] as const).map((sees) => ({
+        says: [`until ${sees}`],
+        value: null,
+        always: true,
+        get: ({ until }: { until: Until }) =>
+          until.kind === 'line' && until.sees === sees ? true : undefined,
+        set: () => ({ until: { kind: 'line', sees } }),
+      })),
+      saidValue('at #', 'speed', 'speed'),
+      saidValue('gain #', 'number', 'gain'),
+      ...SAID_ENDS,
+    ],
+  },
   cells: {
     always: { distance: ['distance_mm', 'number'], ...FOLLOWING_CELLS },
     parts: {
@@ -66,8 +101,11 @@ export const followWallMove = defineMove({
           approachDelay(setup),
           deceleration(setup, move.stop),
         );
-        const reading = move.until.distance + rollsOn + setup.range.offset;
-        return { ...base, until: { kind: 'range', reading }, stoppingDistance: rollsOn };
+        return {
+          ...base,
+          until: rangeBelow(move.until.distance, speed, rollsOn, setup),
+          stoppingDistance: rollsOn,
+        };
       }
       case 'line':
         return { ...base, until: lightUntil('first', move.until.sees, setup) };

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { localIdSchema } from '../../schema/scalars.ts';
 import { defineMove, type MoveOf } from '../definition.ts';
+import { saidValue } from '../said.ts';
 
 /** Do everything from the move `fromId` up to here `times` times in all. */
 export const repeatMove = defineMove({
@@ -23,6 +24,13 @@ export const repeatMove = defineMove({
       : [`Do everything from move ${from} to here ${times} times in all, with the same numbers.`];
   },
   shortTitle: ({ times }) => `× ${times}`,
+  said: {
+    heads: ['repeat'],
+    clauses: [
+      saidValue('from move #', 'move', 'fromId', true),
+      saidValue(['# times', '#'], 'count', 'times', true),
+    ],
+  },
   cells: { always: { fromId: ['from_move', 'text'], times: ['times', 'count'] } },
 });
 

@@ -3,6 +3,7 @@ import { degrees } from '../../mathematics/angle.ts';
 import { formatNumber } from '../../mathematics/quantity.ts';
 import { defineMove } from '../definition.ts';
 import { STILL_RATE } from '../../program/settings.ts';
+import { saidValue } from '../said.ts';
 
 /** Wait until the gyro's rate reads zero, then make its heading 0 here. */
 export const settleMove = defineMove({
@@ -14,6 +15,10 @@ export const settleMove = defineMove({
   starting: { timeLimit: 3 },
   title: () => 'Settle and zero',
   shortTitle: () => 'zero',
+  said: {
+    heads: ['settle', 'zero', 'reset gyro'],
+    clauses: [saidValue('within #', 'time', 'timeLimit')],
+  },
   cells: { always: { timeLimit: ['time_limit_s', 'number'] } },
   compile: ({ id, timeLimit }) => ({ kind: 'zero', moveId: id, timeLimit }),
   headingAfter: () => 0,

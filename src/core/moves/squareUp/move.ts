@@ -10,6 +10,7 @@ import {
 } from '../compiling.ts';
 import { defineMove } from '../definition.ts';
 import { angle, ends, speed, startingEnds } from '../members.ts';
+import { SAID_ENDS, saidValue, saidWord } from '../said.ts';
 
 const QUARTER_TURN = Math.PI / 2;
 
@@ -41,6 +42,19 @@ export const squareUpMove = defineMove({
   },
   title: ({ against }) => `Square up on the ${against}`,
   shortTitle: () => 'flat',
+  said: {
+    heads: ['square up', 'press flat', 'align'],
+    clauses: [
+      saidWord(['on the border', 'on the wall'], 'against', 'border', true),
+      saidWord('on the line', 'against', 'line', true),
+      saidWord('forwards', 'backwards', false),
+      saidWord('backwards', 'backwards', true),
+      saidValue('at #', 'speed', 'speed'),
+      saidValue('for #', 'time', 'duration'),
+      saidValue('heading #', 'heading', 'heading'),
+      ...SAID_ENDS,
+    ],
+  },
   cells: {
     always: {
       against: ['against', 'text'],

@@ -14,6 +14,7 @@ import { defineMove, type MoveOf } from '../definition.ts';
 import type { TurnControl, TurnInstruction } from '../../program/instructions/turn.ts';
 import { angle, ends, gain, startingEnds } from '../members.ts';
 import { angleText } from '../words.ts';
+import { saidBothWays, SAID_ENDS, saidValue, saidWord, type Clause } from '../said.ts';
 
 const rate = z.number().positive().max(50);
 
@@ -77,6 +78,87 @@ export const turnMove = defineMove({
   shortTitle: (_, turn) =>
     `${turn > 0 ? 'left' : 'right'} ${formatNumber(Math.abs(degrees(turn)), 0)}°`,
   guide: ({ way, style }) => (way.kind === 'stop early' ? style.replace('-', ' ') : way.kind),
+  said: {
+    heads: ['turn', 'rotate', 'left = left', 'right = right'],
+    clauses: [
+      ...saidBothWays<TurnNumbers>(
+        [
+          ['left #', 'left by #'],
+          ['right #', 'right by #'],
+        ],
+        'angle',
+        ({ target }) => (target.kind === 'angle' ? target.angle : undefined),
+        (by) => ({ target: { kind: 'angle', angle: by } }),
+      ),
+      {
+        says: ['left'],
+        value: null,
+        get: () => undefined,
+        set: () => ({ target: { kind: 'angle', angle: radians(90) } }),
+      },
+      {
+        says: ['right'],
+        value: null,
+        get: () => undefined,
+        set: () => ({ target: { kind: 'angle', angle: radians(-90) } }),
+      },
+      {
+        says: ['to heading #', 'to #', 'heading #'],
+        value: 'heading',
+        always: true,
+        get: ({ target }) => (target.kind === 'heading' ? target.heading : undefined),
+        set: (_, said) => ({ target: { kind: 'heading', heading: Number(said) } }),
+      },
+      {
+        says: ['#', 'by #'],
+        value: 'heading',
+        get: () => undefined,
+        set: (_, said) => ({ target: { kind: 'angle', angle: Number(said) } }),
+      },
+      saidWord(['on the spot', 'both wheels'], 'style', 'spot'),
+      saidWord(['on the left wheel', 'pivot left'], 'style', 'pivot-left'),
+      saidWord(['on the right wheel', 'pivot right'], 'style', 'pivot-right'),
+      saidValue('at #', 'rate', 'rate'),
+      saidValue(['stopping # early', 'stop # early'], 'angle', 'stopEarly'),
+      {
+        says: ['slow for the last #'],
+        value: 'angle',
+        get: ({ way }) => (way.kind === 'slow end' ? way.lastAngle : undefined),
+        set: (move, said) => ({
+          way: {
+            kind: 'slow end',
+            lastAngle: Number(said),
+            lastRate: move.way.kind === 'slow end' ? move.way.lastRate : SLOW_RATE,
+          },
+        }),
+      },
+      {
+        says: ['slowly at #'],
+        value: 'rate',
+        get: ({ way }) => (way.kind === 'slow end' ? way.lastRate : undefined),
+        set: (move, said) => ({
+          way: {
+            kind: 'slow end',
+            lastAngle: move.way.kind === 'slow end' ? move.way.lastAngle : SLOW_ANGLE,
+            lastRate: Number(said),
+          },
+        }),
+      },
+      {
+        says: ['by a controller', 'controlled'],
+        value: null,
+        get: ({ way }) => (way.kind === 'controller' ? true : undefined),
+        set: (move) => ({ way: controllerOf(move) }),
+      },
+      ...(['p', 'i', 'd'] as const).map((name): Clause<TurnNumbers> => ({
+        says: [{ p: 'gain #', i: 'integral #', d: 'derivative #' }[name]],
+        value: 'number',
+        get: ({ way }) => (way.kind === 'controller' ? (way[name] ?? undefined) : undefined),
+        set: (move, said) => ({ way: { ...controllerOf(move), [name]: Number(said) } }),
+      })),
+      ...SAID_ENDS,
+    ],
+  },
   cells: {
     always: {
       style: ['wheels', 'text'],
@@ -123,6 +205,14 @@ export const turnMove = defineMove({
 });
 
 export type TurnMove = MoveOf<typeof turnMove>;
+
+/** The slow last part of a turn of which only one number is said. */
+const SLOW_ANGLE = radians(25);
+const SLOW_RATE = radians(40);
+
+function controllerOf({ way }: TurnNumbers) {
+  return way.kind === 'controller' ? way : ({ kind: 'controller', p: null, i: 0, d: 0 } as const);
+}
 
 function turnOf({ target }: TurnNumbers, heading: number): number {
   return target.kind === 'heading' ? headingError(target.heading, heading) : target.angle;

@@ -13,6 +13,26 @@ import {
 import { defineMove } from '../definition.ts';
 import { angle, ends, gain, speed, startingEnds } from '../members.ts';
 import { heldWords } from '../words.ts';
+import { SAID_ENDS, saidValue } from '../said.ts';
+
+/** What it drives along. */
+const along = z.discriminatedUnion('kind', [
+  /** Straight on; heading in rad from the start heading, null keeps the present one. */
+  z.strictObject({
+    kind: z.literal('straight'),
+    backwards: z.boolean(),
+    hold: z.enum(['none', 'encoders', 'gyro']),
+    heading: angle.nullable(),
+  }),
+  z.strictObject({ kind: z.literal('line'), edge: z.enum(['left', 'right']) }),
+]);
+type Along = z.output<typeof along>;
+
+/** A straight that was said of a move, going on with what was said before. */
+function straightOf(along: Along) {
+  return along.kind === 'straight' ? along : STRAIGHT;
+}
+const STRAIGHT = { kind: 'straight', backwards: false, hold: 'gyro', heading: null } as const;
 
 /** Drive, or follow the edge of a line, until the colour sensor has seen a colour that the setup knows. */
 export const untilColourMove = defineMove({
@@ -24,16 +44,7 @@ export const untilColourMove = defineMove({
     colour: nameSchema,
     /** Looks one after the other in which it has to be seen. */
     looks: z.int().min(1).max(50),
-    along: z.discriminatedUnion('kind', [
-      /** Straight on; heading in rad from the start heading, null keeps the present one. */
-      z.strictObject({
-        kind: z.literal('straight'),
-        backwards: z.boolean(),
-        hold: z.enum(['none', 'encoders', 'gyro']),
-        heading: angle.nullable(),
-      }),
-      z.strictObject({ kind: z.literal('line'), edge: z.enum(['left', 'right']) }),
-    ]),
+    along,
     speed,
     gain,
     ...ends,
@@ -41,7 +52,7 @@ export const untilColourMove = defineMove({
   starting: {
     colour: 'red',
     looks: 2,
-    along: { kind: 'straight', backwards: false, hold: 'gyro', heading: null },
+    along: STRAIGHT,
     speed: 120,
     gain: null,
     ...startingEnds,
@@ -54,6 +65,42 @@ export const untilColourMove = defineMove({
   shortTitle: ({ colour }) => `to ${colour}`,
   guide: ({ along, looks }) =>
     `${along.kind === 'line' ? `${along.edge} edge` : heldWords(along)}, ${looks === 1 ? 'one look' : `${formatNumber(looks, 0)} looks`}`,
+  said: {
+    heads: ['until colour', 'drive until colour', 'until color', 'drive until color'],
+    clauses: [
+      saidValue('#', 'name', 'colour', true),
+      saidValue(['# looks', '# look'], 'count', 'looks'),
+      ...(['left', 'right'] as const).map((edge) => ({
+        says: [`along the ${edge} edge`],
+        value: null,
+        get: ({ along }: { along: Along }) =>
+          along.kind === 'line' && along.edge === edge ? true : undefined,
+        set: () => ({ along: { kind: 'line', edge } }),
+      })),
+      {
+        says: ['backwards'],
+        value: null,
+        get: ({ along }) => (along.kind === 'straight' && along.backwards ? true : undefined),
+        set: ({ along }) => ({ along: { ...straightOf(along), backwards: true } }),
+      },
+      ...(['gyro', 'encoders', 'none'] as const).map((hold) => ({
+        says: [hold === 'none' ? 'not held' : `by ${hold}`],
+        value: null,
+        get: ({ along }: { along: Along }) =>
+          along.kind === 'straight' && along.hold === hold ? true : undefined,
+        set: ({ along }: { along: Along }) => ({ along: { ...straightOf(along), hold } }),
+      })),
+      {
+        says: ['heading #'],
+        value: 'heading',
+        get: ({ along }) => (along.kind === 'straight' ? (along.heading ?? undefined) : undefined),
+        set: ({ along }, said) => ({ along: { ...straightOf(along), heading: Number(said) } }),
+      },
+      saidValue('at #', 'speed', 'speed'),
+      saidValue('gain #', 'number', 'gain'),
+      ...SAID_ENDS,
+    ],
+  },
   cells: {
     always: {
       colour: ['colour', 'text'],

@@ -9,6 +9,7 @@ import {
 } from '../compiling.ts';
 import { defineMove } from '../definition.ts';
 import { held, sees, startingHeld } from '../members.ts';
+import { SAID_HELD, saidWord } from '../said.ts';
 
 /** Drive until a light sensor sees something dark, or something light. */
 export const untilLineMove = defineMove({
@@ -28,6 +29,18 @@ export const untilLineMove = defineMove({
   title: (move) => `${move.backwards ? 'Back' : 'Drive'} until ${move.sees}`,
   shortTitle: (move) => `to ${move.sees}`,
   ...heldStraight,
+  said: {
+    heads: ['until', 'drive until', 'go until'],
+    clauses: [
+      saidWord(['dark', 'black', 'line'], 'sees', 'dark', true),
+      saidWord(['light', 'white'], 'sees', 'light', true),
+      saidWord('first sensor', 'sensor', 'first'),
+      saidWord('second sensor', 'sensor', 'second'),
+      saidWord('forwards', 'backwards', false),
+      saidWord('backwards', 'backwards', true),
+      ...SAID_HELD,
+    ],
+  },
   cells: {
     always: {
       sees: ['sees', 'text'],

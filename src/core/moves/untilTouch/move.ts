@@ -2,6 +2,7 @@ import { HELD_CELLS } from '../cells.ts';
 import { reachableSpeed, heldSteering, heldStraight, straightInstruction } from '../compiling.ts';
 import { defineMove } from '../definition.ts';
 import { held, startingHeld } from '../members.ts';
+import { SAID_HELD } from '../said.ts';
 
 /** Drive until the bumper is pressed. */
 export const untilTouchMove = defineMove({
@@ -14,6 +15,7 @@ export const untilTouchMove = defineMove({
   title: () => 'Drive until touch',
   shortTitle: () => 'touch',
   ...heldStraight,
+  said: { heads: ['until touch', 'drive until touch', 'go until touch'], clauses: SAID_HELD },
   cells: { always: HELD_CELLS },
   compile(move, setup, heading) {
     const speed = (setup.touch.behind ? -1 : 1) * reachableSpeed(move.speed, setup);

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { formatNumber } from '../../mathematics/quantity.ts';
 import { defineMove } from '../definition.ts';
+import { saidValue } from '../said.ts';
 
 /** Stand still for a time, s. */
 export const waitMove = defineMove({
@@ -12,6 +13,10 @@ export const waitMove = defineMove({
   starting: { duration: 0.5 },
   title: ({ duration }) => `Wait ${formatNumber(duration, 1)} s`,
   shortTitle: () => 'wait',
+  said: {
+    heads: ['wait', 'pause'],
+    clauses: [saidValue(['#', 'for #'], 'time', 'duration', true)],
+  },
   cells: { always: { duration: ['duration_s', 'number'] } },
   compile: ({ id, duration }) => ({ kind: 'wait', moveId: id, duration, timeLimit: duration }),
 });

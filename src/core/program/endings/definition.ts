@@ -32,6 +32,8 @@ export interface EndingDefinition<E extends { kind: string }> {
   numbers(this: void, ending: E, setup: RobotParameters): SheetNumber[];
   call(this: void, ending: E, runOn: number, writer: CallWriter): Call;
   noise?(this: void, ending: E, trueParameters: RobotParameters): EndingNoise;
+  /** How much sooner than without noise it comes on average, in the unit of what remains. */
+  early?(this: void, ending: E, speed: number, trueParameters: RobotParameters): number;
   checks?(this: void, ending: E, setup: RobotParameters): string[];
 }
 

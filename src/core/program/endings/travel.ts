@@ -1,6 +1,6 @@
 import { degrees } from '../../mathematics/angle.ts';
 import { distanceOfMotor, motorOfDistance, motorPerMillimetre } from '../../robot/driveBase.ts';
-import { call, degreesText, sheetNumber, short } from '../text.ts';
+import { call, lengthNumber, motorNumber, motorText, shortQuantity } from '../text.ts';
 import { defineEnding } from './definition.ts';
 
 /** Mean wheel travel, mm without sign. */
@@ -22,14 +22,10 @@ export const travelEnding = defineEnding<Travel>({
   },
   sensesField: false,
   words: ({ travel }, setup) =>
-    `when the average of both motors has turned ${degreesText(motorOfDistance(setup.drive, travel), 0)}°`,
+    `when the average of both motors has turned ${motorText(motorOfDistance(setup.drive, travel))}`,
   numbers({ travel }, setup) {
     const motor = motorOfDistance(setup.drive, travel);
-    return [
-      sheetNumber('Motor degrees at the brake', degrees(motor), '°', 0),
-      sheetNumber('Rotations at the brake', motor / (2 * Math.PI), 'rot', 2),
-      sheetNumber('Distance at the brake', travel, 'mm', 0),
-    ];
+    return [motorNumber(' at the brake', motor), lengthNumber('Distance at the brake', travel)];
   },
   call: ({ travel }, runOn, writer) =>
     call(
@@ -38,7 +34,7 @@ export const travelEnding = defineEnding<Travel>({
         'STOP_AFTER',
         degrees(travel * motorPerMillimetre(writer.setup.drive)),
         'motor degrees',
-        `motor degrees, ${short(travel)} mm, wheel ${writer.origin('drive.wheelDiameter')}; rolls on ${short(runOn)} mm`,
+        `motor degrees, ${shortQuantity(travel, 'length')}, wheel ${writer.origin('drive.wheelDiameter')}; rolls on ${shortQuantity(runOn, 'length')}`,
       ),
     ),
   noise: (_, { drive }) => ({

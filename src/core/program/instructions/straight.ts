@@ -1,8 +1,8 @@
-import { formatNumber } from '../../mathematics/quantity.ts';
+import { formatQuantity } from '../../mathematics/quantity.ts';
 import { defineInstruction, type MotorInstruction } from '../definition.ts';
 import { endingOf, type Ending } from '../endings/index.ts';
 import { steeringOf, type Steering } from '../steerings/index.ts';
-import { call, knownHeading, secondsText, sheetNumber, stopWords } from '../text.ts';
+import { call, knownHeading, secondsText, sheetNumber, stopWords, shortQuantity } from '../text.ts';
 
 /** A straight, held or following something, as the program carries it out. Powers are −1 to 1. */
 export interface StraightInstruction extends MotorInstruction {
@@ -49,6 +49,8 @@ export const straightInstruction = defineInstruction<StraightInstruction>({
   sees: ({ until, steering }) =>
     [endingOf(until).sees, steeringOf(steering).sees].filter((one) => one !== undefined),
   endNoise: ({ until }, trueParameters) => endingOf(until).noise?.(until, trueParameters) ?? null,
+  endsEarly: ({ until, speed }, trueParameters) =>
+    endingOf(until).early?.(until, speed, trueParameters) ?? 0,
   follows: ({ steering }, estimated, trueParameters) =>
     steeringOf(steering).follows?.(steering, estimated, trueParameters) ?? null,
   colour: ({ until }) => endingOf(until).colour?.(until) ?? null,
@@ -64,7 +66,7 @@ export const straightInstruction = defineInstruction<StraightInstruction>({
         `Drive ${power < 0 ? 'backwards' : 'forwards'} and ${steeringOf(steering).words(steering, setup)}.`,
         `${stopWords(stop)} ${ending.words(until, setup)}${limit}; then wait ${secondsText(rest)}.`,
         headingAfter === null
-          ? `The robot rolls on for ${formatNumber(instruction.stoppingDistance, 0)} mm.`
+          ? `The robot rolls on for ${formatQuantity(instruction.stoppingDistance, 'length', 0)}.`
           : `It stands flat now: ${knownHeading.words(headingAfter, setup)}`,
       ],
       numbers: [
@@ -80,7 +82,7 @@ export const straightInstruction = defineInstruction<StraightInstruction>({
     const { power, speed, steering, until, stoppingDistance, headingAfter } = instruction;
     const straight = call(
       'straight',
-      writer.constant('POWER', 100 * power, 'percent', `percent, ${Number(speed.toFixed(1))} mm/s`),
+      writer.constant('POWER', 100 * power, 'percent', `percent, ${shortQuantity(speed, 'speed')}`),
       { call: steeringOf(steering).call(steering, writer) },
       { call: endingOf(until).call(until, stoppingDistance, writer) },
       ...writer.end(instruction),
@@ -90,14 +92,16 @@ export const straightInstruction = defineInstruction<StraightInstruction>({
   checks({ until, steering, speed, wantedSpeed, reachesSpeed }, setup) {
     const says: string[] = [];
     if (speed < wantedSpeed - 1) {
-      says.push(`The motors give ${formatNumber(speed, 0)} mm/s at most, less than asked for.`);
+      says.push(
+        `The motors give ${formatQuantity(speed, 'speed', 0)} at most, less than asked for.`,
+      );
     }
     if (!reachesSpeed) says.push('The straight is too short to reach this speed.');
     says.push(...(steeringOf(steering).checks?.(steering, speed, setup) ?? []));
     const step = speed * setup.program.loopPeriod;
     if (step > COARSE_STEP && (until.kind === 'travel' || until.kind === 'range')) {
       says.push(
-        `The loop looks every ${formatNumber(step, 1)} mm at this speed. No number removes that spread; a slower last part would.`,
+        `The loop looks every ${formatQuantity(step, 'length', 1)} at this speed. No number removes that spread; a slower last part would.`,
       );
     }
     says.push(...(endingOf(until).checks?.(until, setup) ?? []));

@@ -2,7 +2,7 @@ import { degrees, wrapAngle } from '../../mathematics/angle.ts';
 import { formatNumber } from '../../mathematics/quantity.ts';
 import { motorOfTurn } from '../../robot/driveBase.ts';
 import { holdDelay, natureOfHold } from '../../robot/headingControl.ts';
-import { headingText, shownHeading } from '../../robot/headings.ts';
+import { gyroHeadingText, gyroHeading } from '../../robot/headings.ts';
 import type { RobotParameters } from '../../robot/parameters.ts';
 import { defineInstruction, type MotorInstruction } from '../definition.ts';
 import { gainPercentPerDegree, powerPerRate } from '../power.ts';
@@ -10,6 +10,7 @@ import type { Controller, ProgramMemory, ProgramRobot } from '../robot.ts';
 import { TURN_END_RATE, TURN_TOLERANCE } from '../settings.ts';
 import {
   call,
+  motorNumber,
   degreesText,
   percentText,
   secondsText,
@@ -72,18 +73,16 @@ export const turnInstruction = defineInstruction<TurnInstruction>({
     numbers: [
       ...numbersOf(instruction, setup),
       sheetNumber('Power', 100 * instruction.power, '%', 1),
-      sheetNumber(
-        'Motor degrees, for checking',
-        degrees(motorOfTurn(setup.drive, Math.abs(instruction.turn), styleOf(instruction))),
-        '°',
-        0,
+      motorNumber(
+        ', for checking',
+        motorOfTurn(setup.drive, Math.abs(instruction.turn), styleOf(instruction)),
       ),
       sheetNumber('Time limit', instruction.timeLimit, 's', 1),
     ],
   }),
   calls(instruction, writer) {
     const { target, power, leftMoves, rightMoves } = instruction;
-    const shown = shownHeading(target.reported, writer.setup);
+    const shown = gyroHeading(target.reported, writer.setup);
     const scale = `degrees as the gyro counts them, scale ${writer.origin('gyro.scale')}`;
     return [
       call(
@@ -172,11 +171,11 @@ function sentencesOf(instruction: TurnInstruction, setup: RobotParameters): stri
         : 'the right wheel only';
   const from =
     instruction.target.kind === 'angle'
-      ? ` The heading to stop at holds when the turn begins at ${headingText(instruction.triggerHeading - Math.sign(instruction.turn) * (Math.abs(instruction.target.reported) - instruction.stopEarly), setup)}; otherwise add the difference.`
+      ? ` The heading to stop at holds when the turn begins at ${gyroHeadingText(instruction.triggerHeading - Math.sign(instruction.turn) * (Math.abs(instruction.target.reported) - instruction.stopEarly), setup)}; otherwise add the difference.`
       : '';
   const first = `Turn ${side} with ${wheels}.${from}`;
   const rest = `then wait ${secondsText(instruction.rest)}`;
-  const passed = `${stopWords(instruction.stop)} as soon as the gyro has passed ${headingText(instruction.triggerHeading, setup)}, never when it equals it, ${rest}.`;
+  const passed = `${stopWords(instruction.stop)} as soon as the gyro has passed ${gyroHeadingText(instruction.triggerHeading, setup)}, never when it equals it, ${rest}.`;
   const { control } = instruction;
   switch (control.kind) {
     case 'stop early':
@@ -200,7 +199,7 @@ function numbersOf(instruction: TurnInstruction, setup: RobotParameters): SheetN
   const { control, target } = instruction;
   const trigger = sheetNumber(
     'Stop at heading',
-    shownHeading(instruction.triggerHeading, setup),
+    gyroHeading(instruction.triggerHeading, setup),
     '°',
     1,
   );
@@ -218,8 +217,8 @@ function numbersOf(instruction: TurnInstruction, setup: RobotParameters): SheetN
     case 'controller':
       return [
         target.kind === 'heading'
-          ? sheetNumber('Heading', shownHeading(target.reported, setup), '°', 1)
-          : sheetNumber('Angle', shownHeading(target.reported, setup), '°', 1),
+          ? sheetNumber('Heading', gyroHeading(target.reported, setup), '°', 1)
+          : sheetNumber('Angle', gyroHeading(target.reported, setup), '°', 1),
         sheetNumber('P, per degree', gainPercentPerDegree(control.p), '%', 2),
         ...(control.i === 0
           ? []
@@ -238,7 +237,7 @@ function controlCall(turn: TurnInstruction, writer: CallWriter): Call {
       'STOP_EARLY',
       degrees(turn.stopEarly),
       'degrees',
-      `degrees, ${turn.typed ? 'typed' : `from delay and braking, ${writer.origin('motor.braking')}`}; at about ${short(shownHeading(turn.triggerHeading, writer.setup))}`,
+      `degrees, ${turn.typed ? 'typed' : `from delay and braking, ${writer.origin('motor.braking')}`}; at about ${short(gyroHeading(turn.triggerHeading, writer.setup))}`,
     );
   switch (control.kind) {
     case 'stop early':

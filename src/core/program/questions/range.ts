@@ -1,5 +1,5 @@
 import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
-import { formatNumber } from '../../mathematics/quantity.ts';
+import { formatQuantity, formatNumber } from '../../mathematics/quantity.ts';
 import type { RobotParameters } from '../../robot/parameters.ts';
 import type { ProgramRobot } from '../robot.ts';
 import { call, sheetNumber } from '../text.ts';
@@ -47,10 +47,10 @@ export const rangeQuestion = defineQuestion<RangeQuestion>({
   checks(question, setup) {
     const { shortest, longest } = sensorOf(question, setup);
     if (question.reading < shortest) {
-      return [`The sensor is wrong nearer than ${formatNumber(shortest, 0)} mm.`];
+      return [`The sensor is wrong nearer than ${formatQuantity(shortest, 'length', 0)}.`];
     }
     return question.reading > longest
-      ? [`The sensor sees no further than ${formatNumber(longest, 0)} mm.`]
+      ? [`The sensor sees no further than ${formatQuantity(longest, 'length', 0)}.`]
       : [];
   },
 });

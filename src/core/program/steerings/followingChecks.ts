@@ -1,4 +1,4 @@
-import { formatNumber } from '../../mathematics/quantity.ts';
+import { formatQuantity } from '../../mathematics/quantity.ts';
 import { dampingRatio, recommendedEdgeGain } from '../../robot/edgeFollowing.ts';
 
 /** Whether a robot that follows something weaves with any gain at a speed, mm/s: in sentences. */
@@ -7,6 +7,6 @@ export function followingChecks(lead: number, delay: number, speed: number): str
   return dampingRatio({ lead, speed, gain, delay }) > 0.1
     ? []
     : [
-        `The sensor sits ${formatNumber(lead, 0)} mm ahead of the axle, and at this speed the delay uses that up: it weaves with any gain. Drive slower than ${formatNumber(lead / delay / 4, 0)} mm/s, or move the sensor forward.`,
+        `The sensor sits ${formatQuantity(lead, 'length', 0)} ahead of the axle, and at this speed the delay uses that up: it weaves with any gain. Drive slower than ${formatQuantity(lead / delay / 4, 'speed', 0)}, or move the sensor forward.`,
       ];
 }

@@ -1,5 +1,5 @@
 import { wrapAngle } from '../../mathematics/angle.ts';
-import { headingText, shownHeading } from '../../robot/headings.ts';
+import { gyroHeadingText, gyroHeading } from '../../robot/headings.ts';
 import { gainPercentPerDegree } from '../power.ts';
 import { call, sheetNumber } from '../text.ts';
 import { defineSteering, steerBy } from './definition.ts';
@@ -26,11 +26,11 @@ export const gyroSteering = defineSteering<GyroSteering>({
   words: ({ heading }, setup) =>
     heading === null
       ? 'keep the heading that the gyro reads at the beginning'
-      : `keep the gyro at ${headingText(heading, setup)}`,
+      : `keep the gyro at ${gyroHeadingText(heading, setup)}`,
   numbers: ({ gain, heading }, setup) => [
     ...(heading === null
       ? []
-      : [sheetNumber('Heading to keep', shownHeading(heading, setup), '°', 1)]),
+      : [sheetNumber('Heading to keep', gyroHeading(heading, setup), '°', 1)]),
     sheetNumber('Steering per degree', gainPercentPerDegree(gain), '%', 2),
   ],
   call: ({ gain, heading }, writer) =>
@@ -39,7 +39,7 @@ export const gyroSteering = defineSteering<GyroSteering>({
       writer.constant('GAIN', gainPercentPerDegree(gain), 'gain', 'percent per degree'),
       writer.constant(
         'HEADING',
-        heading === null ? null : shownHeading(heading, writer.setup),
+        heading === null ? null : gyroHeading(heading, writer.setup),
         'degrees',
         'degrees to keep; none keeps what it reads',
       ),

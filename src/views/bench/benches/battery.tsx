@@ -8,7 +8,7 @@ import {
 import { lowBatterySentence, type LowBattery } from '../../../core/analysis/checks/lowBattery.ts';
 import { degrees, radians } from '../../../core/mathematics/angle.ts';
 import type { Estimate } from '../../../core/mathematics/leastSquares.ts';
-import { formatNumber } from '../../../core/mathematics/quantity.ts';
+import { formatNumber, formatQuantity } from '../../../core/mathematics/quantity.ts';
 import { titlesOf } from '../../../core/route/titles.ts';
 import { Choice } from '../../../ui/Choice.tsx';
 import { QuantityField } from '../../../ui/QuantityField.tsx';
@@ -30,13 +30,6 @@ const RATE = radians(120);
 export const batteryView: TrialBench<Battery, BatteryResult> = {
   kind: 'battery',
   ask: 'Drive the same move on a full pack, on a used one, and on a nearly empty one.',
-  need: 'Packs of different charge, or one that runs down; a voltmeter, or a hub that says its voltage.',
-  steps: [
-    'Read the voltage, then drive: 600 mm straight, or a turn of 90° by gyro, always the same.',
-    'Measure as on the other benches. Two or three times at each voltage, three voltages at least.',
-  ],
-  caution:
-    'Charge lithium packs on their maker’s charger, never alone, and never run them lower than their maker allows.',
   empty: () => ({
     kind: 'battery',
     conditions: { battery: null, surface: '', unit: '' },
@@ -67,19 +60,25 @@ export const batteryView: TrialBench<Battery, BatteryResult> = {
   ),
   columns: ({ move }) => {
     const way = move === 'straight' ? ('length' as const) : ('angle' as const);
-    const unit = move === 'straight' ? 'mm' : '°';
     return [
-      { name: 'voltage', label: 'battery, V', kind: 'voltage', keep: true, digits: 2 },
-      { name: 'measured', label: `measured, ${unit}`, kind: way },
-      { name: 'stopping', label: `ran on, ${unit}`, kind: way, optional: true },
+      {
+        name: 'voltage',
+        label: 'battery',
+        kind: 'voltage',
+        keep: true,
+        digits: 2,
+        live: 'battery',
+      },
+      { name: 'measured', label: 'measured', kind: way },
+      { name: 'stopping', label: 'ran on', kind: way, optional: true },
       {
         name: 'top',
-        label: `top, ${unit}/s`,
+        label: 'top',
         kind: move === 'straight' ? 'speed' : 'rate',
         optional: true,
         digits: 0,
       },
-      { name: 'faults', label: 'bus silent, %', kind: 'share', optional: true, digits: 0 },
+      { name: 'faults', label: 'bus silent', kind: 'share', optional: true, digits: 0 },
     ];
   },
   result: ({ trials }, { battery }) => batteryResult(trials, battery.voltage),
@@ -131,12 +130,12 @@ export const batteryView: TrialBench<Battery, BatteryResult> = {
   plot: ({ trials, move }, result) => ({
     label: 'What came of the move, by voltage',
     x: { title: 'battery, V' },
-    y: { title: move === 'straight' ? 'measured, mm' : 'measured, °' },
+    y: { title: 'measured', kind: move === 'straight' ? 'length' : 'angle' },
     series: [
       {
         label: move === 'straight' ? 'straights' : 'turns',
         look: 'measured',
-        points: trials.map(({ voltage, measured }) => ({ x: voltage, y: inUnit(measured, move) })),
+        points: trials.map(({ voltage, measured }) => ({ x: voltage, y: measured })),
       },
       ...(result === null
         ? []
@@ -146,7 +145,7 @@ export const batteryView: TrialBench<Battery, BatteryResult> = {
               look: 'fit' as const,
               points: result.ends.map(({ voltage, measured }) => ({
                 x: voltage,
-                y: inUnit(measured, move),
+                y: measured,
               })),
             },
           ]),
@@ -162,6 +161,25 @@ export const batteryView: TrialBench<Battery, BatteryResult> = {
   }),
   state: ({ result, bench }) =>
     `${bench.move === 'straight' ? 'straight' : 'turn'}, ${formatNumber(result.lowest, 1)} to ${formatNumber(result.highest, 1)} V`,
+  walk: {
+    asked: ({ move, told }) =>
+      ['a full pack', 'a used pack', 'a nearly empty pack'].flatMap((pack) =>
+        times(3, {
+          known: {},
+          say:
+            move === 'straight'
+              ? `With ${pack}: drive ${formatQuantity(told, 'length')}. The voltage, and how far it went?`
+              : `With ${pack}: turn ${formatQuantity(told, 'angle')} by gyro. The voltage, and how far it turned?`,
+          step: 0,
+        }),
+      ),
+    enough: null,
+    practice: (_, { move, told }) => [
+      move === 'straight'
+        ? { do: 'straight', distance: told, speed: SPEED }
+        : { do: 'turn by gyro', trigger: told, rate: RATE, style: 'spot' },
+    ],
+  },
   practice: ({ move, told }, { battery }): PracticeOffer[] => [
     {
       label: `Three ${move === 'straight' ? 'straights' : 'turns'} on each of four packs`,
@@ -227,13 +245,9 @@ function LowVoltages({ result, setup, routes }: Shown<Battery, BatteryResult>) {
   );
 }
 
-function inUnit(value: number, move: Battery['move']): number {
-  return move === 'straight' ? value : degrees(value);
-}
-
 function shown(value: number, { move }: Battery): string {
   return move === 'straight'
-    ? `${formatNumber(value, 1)} mm`
+    ? formatQuantity(value, 'length', 1)
     : `${formatNumber(degrees(value), 2)}°`;
 }
 

@@ -4,21 +4,19 @@ import { colourRuleText, hueColour } from '../../../core/robot/colours.ts';
 import { degrees } from '../../../core/mathematics/angle.ts';
 import { formatNumber } from '../../../core/mathematics/quantity.ts';
 import { wilsonInterval } from '../../../core/mathematics/wilson.ts';
+import { Swatch } from '../../../ui/Swatch.tsx';
 import { Button } from '../../../ui/Button.tsx';
 import styles from '../BenchView.module.css';
-import type { Shown, TrialBench } from '../trialBench.ts';
+import { times, type Shown, type TrialBench } from '../trialBench.ts';
 
 const PATCHES = ['red', 'yellow', 'green', 'teal', 'blue', 'white'];
+/** Readings of each colour. */
+const EACH = 10;
 
 /** Named colours: which can be told apart, and by what rule. */
 export const colourView: TrialBench<BenchOf<'colour'>, ColourResult> = {
   kind: 'colour',
   ask: 'Hold the sensor over every colour that your program must know.',
-  need: 'One patch of each colour, and the plain table as a colour of its own.',
-  steps: [
-    'Name the colour, take ten readings, moved and lifted a little each time.',
-    'The next colour; white and black count as colours too.',
-  ],
   empty: () => ({
     kind: 'colour',
     conditions: { battery: null, surface: '', unit: '' },
@@ -26,9 +24,9 @@ export const colourView: TrialBench<BenchOf<'colour'>, ColourResult> = {
   }),
   columns: () => [
     { name: 'name', label: 'colour', kind: 'word', keep: true },
-    { name: 'red', label: 'red, %', kind: 'share' },
-    { name: 'green', label: 'green, %', kind: 'share' },
-    { name: 'blue', label: 'blue, %', kind: 'share' },
+    { name: 'red', label: 'red', kind: 'share', live: 'red' },
+    { name: 'green', label: 'green', kind: 'share', live: 'green' },
+    { name: 'blue', label: 'blue', kind: 'share', live: 'blue' },
   ],
   result: ({ trials }) => colourResult(trials),
   missing: () => 'It needs two colours with two readings each; ten each tell whether they overlap.',
@@ -39,16 +37,13 @@ export const colourView: TrialBench<BenchOf<'colour'>, ColourResult> = {
       : `“${worst.a}” and “${worst.b}” overlap: ${worst.wrong} readings were taken for the other.`;
   },
   figures: ({ result, bench }) => {
-    const wilson = wilsonInterval(
-      Math.round(result.right * bench.trials.length),
-      bench.trials.length,
-    );
+    const interval = rightInterval(result, bench.trials.length);
     return [
       {
         label: 'Named right',
         value: `${formatNumber(100 * result.right, 0)} %`,
         strong: true,
-        why: `Each reading is judged by classes made without it (leave-one-out). 95 % interval by Wilson: ${formatNumber(100 * wilson.low, 0)} to ${formatNumber(100 * wilson.high, 0)} %.`,
+        why: `Each reading is judged by classes made without it (leave-one-out). 95 % interval by Wilson: ${formatNumber(100 * interval.low, 0)} to ${formatNumber(100 * interval.high, 0)} %.`,
       },
       ...result.classes.map(({ name, middle, hued }) => ({
         label: `“${name}”: hue, saturation, value`,
@@ -60,7 +55,7 @@ export const colourView: TrialBench<BenchOf<'colour'>, ColourResult> = {
     ];
   },
   plot: ({ trials }) => {
-    const names = [...new Set(trials.map(({ name }) => name))];
+    const names = namesIn(trials);
     return {
       label: 'Hue and saturation of every reading',
       x: { title: 'hue, °', from: 0, to: 360 },
@@ -78,6 +73,7 @@ export const colourView: TrialBench<BenchOf<'colour'>, ColourResult> = {
       })),
     };
   },
+  colour: ({ red, green, blue }) => ({ red, green, blue }),
   More: ColourAnswers,
   findings: ({ result: { classes, noise } }) => ({
     colours: {
@@ -85,15 +81,33 @@ export const colourView: TrialBench<BenchOf<'colour'>, ColourResult> = {
     },
     'colour.noise': { value: noise },
   }),
-  trend: ({ result }) => ({
+  trend: ({ result, bench }) => ({
     label: 'Named right',
     kind: 'share',
     digits: 0,
-    estimate: { value: result.right, standardError: 0, low: result.right, high: result.right },
+    estimate: { value: result.right, ...rightInterval(result, bench.trials.length) },
   }),
   state: ({ result }) => {
     const [worst] = result.overlaps;
     return worst === undefined ? 'all apart' : `${worst.a} and ${worst.b} overlap`;
+  },
+  walk: {
+    asked: ({ trials }) => [
+      ...namesIn(trials).flatMap((name) =>
+        times(EACH, {
+          known: { name },
+          say: `Hold the sensor over “${name}”, moved and lifted a little each time.`,
+          step: 0,
+        }),
+      ),
+      {
+        known: { name: '' },
+        say: 'The next colour: name it, and hold the sensor over it.',
+        step: 1,
+      },
+    ],
+    enough: null,
+    practice: ({ name }) => [{ do: 'patch', name: name || PATCHES[0]!, samples: 1 }],
   },
   practice: () => [
     {
@@ -103,36 +117,57 @@ export const colourView: TrialBench<BenchOf<'colour'>, ColourResult> = {
   ],
 };
 
+/** How well the share of readings that were named right is known. */
+function rightInterval({ right }: ColourResult, readings: number) {
+  const { low, high } = wilsonInterval(Math.round(right * readings), readings);
+  return { low, high, standardError: (high - low) / 4 };
+}
+
+/** The colours that were named so far. */
+function namesIn(trials: BenchOf<'colour'>['trials']): string[] {
+  return [...new Set(trials.map(({ name }) => name))];
+}
+
 function ColourAnswers({ result }: Shown<BenchOf<'colour'>, ColourResult>) {
   const names = result.classes.map(({ name }) => name);
   const rules = result.classes.map(colourRuleText).join('\n');
   return (
     <>
-      <table className={styles['confusion']}>
-        <caption>What each colour was taken for</caption>
-        <thead>
-          <tr>
-            <th scope="col">is</th>
-            {[...names, 'none'].map((name) => (
-              <th key={name} scope="col">
-                {name}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {result.confusion.map((row, i) => (
-            <tr key={names[i]}>
-              <th scope="row">{names[i]}</th>
-              {row.map((count, j) => (
-                <td key={j} data-wrong={i !== j && count > 0}>
-                  {count === 0 ? '·' : count}
-                </td>
+      <div
+        className={styles['wide']}
+        role="region"
+        aria-label="What each colour was taken for"
+        tabIndex={0}
+      >
+        <table className={styles['confusion']}>
+          <caption>What each colour was taken for</caption>
+          <thead>
+            <tr>
+              <th scope="col">is</th>
+              {[...names, 'none'].map((name) => (
+                <th key={name} scope="col">
+                  {name}
+                </th>
               ))}
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {result.confusion.map((row, i) => (
+              <tr key={names[i]}>
+                <th scope="row">
+                  <Swatch colour={result.classes[i]!.middle} />
+                  {names[i]}
+                </th>
+                {row.map((count, j) => (
+                  <td key={j} data-wrong={i !== j && count > 0}>
+                    {count === 0 ? '·' : count}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
       <section className={styles['section']}>
         <h2>The rule as text</h2>
         <pre className={styles['rule']}>{rules}</pre>

@@ -11,11 +11,11 @@ import {
 import { countedReadings } from '../../../core/benches/definition.ts';
 import { type BenchOf } from '../../../core/benches/index.ts';
 import { formatEstimate } from '../../../core/mathematics/estimateText.ts';
-import { formatNumber } from '../../../core/mathematics/quantity.ts';
+import { formatNumber, formatQuantity } from '../../../core/mathematics/quantity.ts';
 import { Notice } from '../../../ui/Notice.tsx';
 import { QuantityField } from '../../../ui/QuantityField.tsx';
 import { TextField } from '../../../ui/TextField.tsx';
-import type { Shown, TrialBench } from '../trialBench.ts';
+import { times, type Shown, type TrialBench } from '../trialBench.ts';
 
 const percent = (share: number, digits = 1) => `${formatNumber(100 * share, digits)} %`;
 
@@ -23,12 +23,6 @@ const percent = (share: number, digits = 1) => `${formatNumber(100 * share, digi
 export const lightView: TrialBench<BenchOf<'light'>, LightResult> = {
   kind: 'light',
   ask: 'Hold the sensor over dark and over light.',
-  need: 'The printed line and the plain table, in the light in which you will run.',
-  steps: [
-    'Over dark: a dozen readings, moved a little each time.',
-    'Over light: a dozen readings.',
-    'At a venue the same again: it takes under a minute, and says what changed.',
-  ],
   empty: () => ({
     kind: 'light',
     conditions: { battery: null, surface: '', unit: '' },
@@ -38,7 +32,7 @@ export const lightView: TrialBench<BenchOf<'light'>, LightResult> = {
   }),
   columns: () => [
     { name: 'surface', label: 'over', kind: 'word', words: ['dark', 'light'], keep: true },
-    { name: 'value', label: 'reading, %', kind: 'share' },
+    { name: 'value', label: 'reading', kind: 'share', live: 'light' },
   ],
   options: ({ bench, onChange }) => (
     <>
@@ -97,7 +91,11 @@ export const lightView: TrialBench<BenchOf<'light'>, LightResult> = {
     },
     {
       label: 'Top speed over the line',
-      value: `${formatNumber(topSpeedOverLine(bench.lineWidth, setup.program.loopPeriod), 0)} mm/s`,
+      value: formatQuantity(
+        topSpeedOverLine(bench.lineWidth, setup.program.loopPeriod),
+        'speed',
+        0,
+      ),
       why: 'Three looks must fall on the line: w/(3·T).',
     },
   ],
@@ -138,6 +136,18 @@ export const lightView: TrialBench<BenchOf<'light'>, LightResult> = {
     estimate: result.threshold,
   }),
   state: ({ bench }) => (bench.place === '' ? `${bench.trials.length} readings` : bench.place),
+  walk: {
+    asked: () =>
+      (['dark', 'light'] as const).flatMap((surface, step) =>
+        times(12, {
+          known: { surface },
+          say: `Hold the sensor over ${surface}, a little further on each time. What does it say?`,
+          step,
+        }),
+      ),
+    enough: () => 0.02,
+    practice: ({ surface }) => [{ do: 'over', surface: surface ?? 'dark', samples: 1 }],
+  },
   practice: () =>
     (['dark', 'light'] as const).map((surface) => ({
       label: `A dozen readings over ${surface}`,

@@ -12,16 +12,18 @@ import {
 } from '../../../core/benches/range/range.ts';
 import { degrees, radians } from '../../../core/mathematics/angle.ts';
 import { formatEstimate } from '../../../core/mathematics/estimateText.ts';
-import { formatNumber } from '../../../core/mathematics/quantity.ts';
+import { formatNumber, formatQuantity, formatShown } from '../../../core/mathematics/quantity.ts';
 import { approachDelay } from '../../../core/robot/stopping.ts';
 import { mean } from '../../../core/mathematics/sample.ts';
 import { Choice } from '../../../ui/Choice.tsx';
 import { Figures } from '../../../ui/Figures.tsx';
 import { QuantityField } from '../../../ui/QuantityField.tsx';
 import styles from '../BenchView.module.css';
-import type { Shown, TrialBench } from '../trialBench.ts';
+import { times, type Shown, type TrialBench } from '../trialBench.ts';
 
 const DISTANCES = [100, 150, 200, 300, 400, 500, 600, 800];
+/** As the hub calls the sensor that looks ahead. */
+const FIRST_UNIT = 'range';
 /** How far too near a stop may be, mm, for the top speed that is shown. */
 const MARGIN = 10;
 
@@ -29,12 +31,6 @@ const MARGIN = 10;
 export const rangeView: TrialBench<BenchOf<'range'>, RangeResult> = {
   kind: 'range',
   ask: 'Stand the robot before a wall and read the sensors against a tape.',
-  need: 'A flat wall or border, a tape from the wall to the face of the sensor.',
-  steps: [
-    'Square to the wall, at eight distances from near to far, twice each.',
-    'Several sensors of a kind side by side: read them all at once.',
-    'Once more at 300 mm with the robot turned 10°, 20°, 30°, to see where the beam slips off.',
-  ],
   empty: () => ({
     kind: 'range',
     conditions: { battery: null, surface: '', unit: '' },
@@ -44,17 +40,18 @@ export const rangeView: TrialBench<BenchOf<'range'>, RangeResult> = {
   }),
   columns: ({ analog }) => [
     { name: 'unit', label: 'sensor', kind: 'word', keep: true },
-    { name: 'tape', label: 'tape, mm', kind: 'length' },
+    { name: 'tape', label: 'tape', kind: 'length' },
     {
       name: 'reading',
-      label: analog ? 'reading, V' : 'reading, mm',
+      label: 'reading',
       kind: analog ? 'voltage' : 'length',
       digits: analog ? 3 : 1,
+      live: 'range',
     },
-    { name: 'incidence', label: 'turned, °', kind: 'angle', keep: true },
+    { name: 'incidence', label: 'turned', kind: 'angle', keep: true },
     {
       name: 'noise',
-      label: analog ? 'flickers by, V' : 'flickers by, mm',
+      label: 'flickers by',
       kind: analog ? 'voltage' : 'length',
       optional: true,
       digits: analog ? 3 : 1,
@@ -87,16 +84,16 @@ export const rangeView: TrialBench<BenchOf<'range'>, RangeResult> = {
     if (odd.length > 0) {
       const [one] = odd as [RangeUnit];
       const apart = one.offset.value - result.medianOffset;
-      return `Sensor “${one.unit}” is the odd one: it reads ${formatNumber(Math.abs(apart), 0)} mm ${apart > 0 ? 'more' : 'less'} than the others.`;
+      return `Sensor “${one.unit}” is the odd one: it reads ${formatQuantity(Math.abs(apart), 'length', 0)} ${apart > 0 ? 'more' : 'less'} than the others.`;
     }
     const [first] = result.units as [RangeUnit];
     if (bench.analog) {
-      return `“${first.unit}”: ${formatNumber(first.intercept.value, 3)} V at the wall, ${formatNumber(100 * first.slope.value, 3)} V more for every 100 mm.`;
+      return `“${first.unit}”: ${formatNumber(first.intercept.value, 3)} V at the wall, ${formatNumber(100 * first.slope.value, 3)} V more for every ${formatQuantity(100, 'length', 0)}.`;
     }
     const off = first.offset.value;
     return Math.abs(off) < (first.offset.high - first.offset.low) / 2
-      ? `“${first.unit}” tells the truth to ${formatNumber(first.noise, 1)} mm a reading.`
-      : `“${first.unit}” reads ${formatNumber(Math.abs(off), 1)} mm too ${off > 0 ? 'much' : 'little'}.`;
+      ? `“${first.unit}” tells the truth to ${formatQuantity(first.noise, 'length', 1)} a reading.`
+      : `“${first.unit}” reads ${formatQuantity(Math.abs(off), 'length', 1)} too ${off > 0 ? 'much' : 'little'}.`;
   },
   warnings: ({ result, bench }) =>
     result.units.flatMap(({ unit, useful }) => {
@@ -104,7 +101,9 @@ export const rangeView: TrialBench<BenchOf<'range'>, RangeResult> = {
       const near = Math.min(...bench.trials.filter((t) => t.unit === unit).map((t) => t.tape));
       if (useful === null) return [`No distance of “${unit}” is within the limit.`];
       return useful.from > near || useful.to < far
-        ? [`“${unit}” can be trusted from ${useful.from} to ${useful.to} mm only.`]
+        ? [
+            `“${unit}” can be trusted from ${formatShown(useful.from, 'length', 0)} to ${formatQuantity(useful.to, 'length', 0)} only.`,
+          ]
         : [];
     }),
   figures: ({ result, bench }) =>
@@ -121,7 +120,7 @@ export const rangeView: TrialBench<BenchOf<'range'>, RangeResult> = {
       },
       {
         label: `Slope, noise of a reading of “${unit.unit}”`,
-        value: `${bench.analog ? '–' : formatNumber(unit.slope.value, 4)}, ± ${formatNumber(unit.noise, 1)} mm`,
+        value: `${bench.analog ? '–' : formatNumber(unit.slope.value, 4)}, ± ${formatQuantity(unit.noise, 'length', 1)}`,
         why: 'Slope 1 means the same offset at every distance. Noise is the spread about the line.',
       },
       {
@@ -129,7 +128,7 @@ export const rangeView: TrialBench<BenchOf<'range'>, RangeResult> = {
         value:
           unit.useful === null
             ? 'nowhere'
-            : `${formatNumber(unit.useful.from, 0)} to ${formatNumber(unit.useful.to, 0)} mm`,
+            : `${formatShown(unit.useful.from, 'length', 0)} to ${formatQuantity(unit.useful.to, 'length', 0)}`,
         why: 'The widest run of distances whose readings stay within the limit of one line.',
       },
     ]),
@@ -138,8 +137,8 @@ export const rangeView: TrialBench<BenchOf<'range'>, RangeResult> = {
     const units = [...new Set(trials.map(({ unit }) => unit))];
     return {
       label: 'How far off each reading was, by true distance',
-      x: { title: 'tape, mm', from: 0 },
-      y: { title: analog ? 'reading, V' : 'read too much by, mm' },
+      x: { title: 'tape', kind: 'length', from: 0 },
+      y: analog ? { title: 'reading, V' } : { title: 'read too much by', kind: 'length' },
       series: [
         ...units.map((unit, variant) => ({
           label: unit,
@@ -179,7 +178,12 @@ export const rangeView: TrialBench<BenchOf<'range'>, RangeResult> = {
   trend: ({ result, bench }) => {
     const unit = unitInUse(result);
     return bench.analog
-      ? { label: `“${unit.unit}” at 0 mm`, kind: 'voltage', digits: 3, estimate: unit.intercept }
+      ? {
+          label: `“${unit.unit}” at the wall`,
+          kind: 'voltage',
+          digits: 3,
+          estimate: unit.intercept,
+        }
       : {
           label: `“${unit.unit}” reads too much by`,
           kind: 'length',
@@ -192,6 +196,18 @@ export const rangeView: TrialBench<BenchOf<'range'>, RangeResult> = {
     const count = `${result.units.length} ${result.units.length === 1 ? 'sensor' : 'sensors'}`;
     return odd.length > 0 ? `${count}, ${odd.join(', ')} is odd` : count;
   },
+  walk: {
+    asked: ({ trials }) =>
+      DISTANCES.flatMap((tape) =>
+        times(2, {
+          known: { unit: trials.at(-1)?.unit ?? FIRST_UNIT, tape, incidence: 0 },
+          say: `Stand it square to the wall, ${formatQuantity(tape, 'length')} from the face of the sensor. What does it say?`,
+          step: 0,
+        }),
+      ),
+    enough: ({ analog }) => (analog ? 0.01 : 2),
+    practice: ({ tape, incidence }) => [{ do: 'tape', distance: tape, incidence }],
+  },
   practice: () => [
     {
       label: 'Hold the tape at eight distances',
@@ -200,7 +216,7 @@ export const rangeView: TrialBench<BenchOf<'range'>, RangeResult> = {
       ),
     },
     {
-      label: 'At 300 mm, turned 10° to 30°',
+      label: `At ${formatQuantity(300, 'length', 0)}, turned 10° to 30°`,
       commands: [10, 20, 30].map((angle) => ({
         do: 'tape' as const,
         distance: 300,
@@ -229,7 +245,7 @@ function RangeAnswers({ result, bench, setup }: Shown<BenchOf<'range'>, RangeRes
   );
   const trigger = bench.analog
     ? `${formatNumber(stop.trigger, 3)} V`
-    : `${formatNumber(stop.trigger, 0)} mm`;
+    : formatQuantity(stop.trigger, 'length', 0);
   const oblique = obliqueFigures(bench.trials, unit, setup.range.coneHalfAngle, bench.analog);
   return (
     <>
@@ -251,18 +267,20 @@ function RangeAnswers({ result, bench, setup }: Shown<BenchOf<'range'>, RangeRes
         />
         <output>
           stop when it reads less than {trigger}{' '}
-          <small>runs on {formatNumber(stop.runOn, 0)} mm</small>
+          <small>runs on {formatQuantity(stop.runOn, 'length', 0)}</small>
         </output>
         {stop.early >= 0.5 && (
           <p className={styles['note']}>
             Its readings are noisy, so one of them comes early: it stops{' '}
-            {formatNumber(stop.early, 0)} mm before its mark on average. That is in the number.
+            {formatQuantity(stop.early, 'length', 0)} before its mark on average. That is in the
+            number.
           </p>
         )}
         <p className={styles['note']}>
-          At most {formatNumber(stop.topSpeed, 0)} mm/s, or the loop looks fewer than three times
-          within {MARGIN} mm. Less than, never equals: that exact reading would be met in{' '}
-          {formatNumber(100 * chanceOfEquality(1, speed, period), 0)} % of the runs.
+          At most {formatQuantity(stop.topSpeed, 'speed', 0)}, or the loop looks fewer than three
+          times within {formatQuantity(MARGIN, 'length', 0)}. Less than, never equals: that exact
+          reading would be met in {formatNumber(100 * chanceOfEquality(1, speed, period), 0)} % of
+          the runs.
         </p>
       </div>
       {oblique.length > 0 && <Figures figures={oblique} />}
@@ -294,7 +312,7 @@ function obliqueFigures(
         const expected = mean(own.map(({ tape }) => obliqueDistance(tape, angle, cone) - tape));
         return {
           label: `Turned ${formatNumber(degrees(angle), 0)}°, reads more by`,
-          value: `${formatNumber(more, 0)} mm, expected ${formatNumber(expected, 0)}`,
+          value: `${formatQuantity(more, 'length', 0)}, expected ${formatShown(expected, 'length', 0)}`,
           why: 'Along its axis a beam reads d/cos ψ; a cone sees the nearest point within it.',
         };
       });

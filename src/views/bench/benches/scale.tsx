@@ -15,12 +15,6 @@ import { times, type TrialBench } from '../trialBench.ts';
 export const scaleView: TrialBench<BenchOf<'scale'>, GyroScale> = {
   kind: 'scale',
   ask: 'Turn the robot by hand, whole turns against a mark.',
-  need: 'A mark on the table and one on the robot. The gyro must be at rest before (see its bench).',
-  steps: [
-    'Put mark on mark. Read the heading, or reset it.',
-    'Turn the robot five whole turns to the right by hand, slowly, back onto the mark. Read again.',
-    'Three times to the right, three times to the left.',
-  ],
   empty: () => ({
     kind: 'scale',
     conditions: { battery: null, surface: '', unit: '' },
@@ -29,7 +23,7 @@ export const scaleView: TrialBench<BenchOf<'scale'>, GyroScale> = {
   columns: () => [
     { name: 'way', label: 'turned', kind: 'word', words: ['right', 'left'], keep: true },
     { name: 'turns', label: 'turns', kind: 'count', keep: true },
-    { name: 'reported', label: 'reading changed by, °', kind: 'angle' },
+    { name: 'reported', label: 'reading changed by', kind: 'angle' },
   ],
   result: ({ trials }) => gyroScale(trials),
   missing: ({ trials }) =>
@@ -102,6 +96,18 @@ export const scaleView: TrialBench<BenchOf<'scale'>, GyroScale> = {
     estimate: result.scale,
   }),
   state: ({ result }) => `${result.rightPositive ? 'right' : 'left'} is positive`,
+  walk: {
+    asked: () =>
+      (['right', 'left'] as const).flatMap((way) =>
+        times(3, {
+          known: { way, turns: 5 },
+          say: `Five whole turns to the ${way} by hand, back onto the mark. By how much did the heading change?`,
+          step: 1,
+        }),
+      ),
+    enough: () => 0.002,
+    practice: ({ way, turns }) => [{ do: 'spin', turns, way: way ?? 'right' }],
+  },
   practice: () =>
     (['right', 'left'] as const).map((way) => ({
       label: `Five turns ${way} by hand, 3 times`,

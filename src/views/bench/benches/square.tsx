@@ -10,9 +10,9 @@ import {
   type GyroSquare,
   type SquareResult,
 } from '../../../core/benches/square/square.ts';
-import { degrees } from '../../../core/mathematics/angle.ts';
+import { degrees, radians } from '../../../core/mathematics/angle.ts';
 import { formatEstimate } from '../../../core/mathematics/estimateText.ts';
-import { formatNumber } from '../../../core/mathematics/quantity.ts';
+import { formatNumber, formatQuantity, formatShown } from '../../../core/mathematics/quantity.ts';
 import { Choice } from '../../../ui/Choice.tsx';
 import { QuantityField } from '../../../ui/QuantityField.tsx';
 import { times, type TrialBench } from '../trialBench.ts';
@@ -23,13 +23,6 @@ type Result = SquareResult<EncoderSquare | GyroSquare>;
 export const squareView: TrialBench<BenchOf<'square'>, Result> = {
   kind: 'square',
   ask: 'Drive a square both ways round and see where it comes back.',
-  need: 'A free floor a little larger than the square, a marked corner, a tape.',
-  steps: [
-    'Stand the axle on the corner, facing along the first side.',
-    'Drive four sides and four corners to the right, five times. Each time measure where the axle ended: ahead of the corner and to its left.',
-    'The same to the left, five times.',
-  ],
-  caution: 'Keep feet and fingers out of the square while it drives.',
   empty: ({ drive }) => ({
     kind: 'square',
     conditions: { battery: null, surface: '', unit: '' },
@@ -40,8 +33,8 @@ export const squareView: TrialBench<BenchOf<'square'>, Result> = {
   }),
   columns: () => [
     { name: 'way', label: 'round', kind: 'word', words: ['right', 'left'], keep: true },
-    { name: 'x', label: 'ahead, mm', kind: 'length' },
-    { name: 'y', label: 'to the left, mm', kind: 'length' },
+    { name: 'x', label: 'ahead', kind: 'length' },
+    { name: 'y', label: 'to the left', kind: 'length' },
   ],
   options: ({ bench, onChange }) => (
     <>
@@ -58,7 +51,11 @@ export const squareView: TrialBench<BenchOf<'square'>, Result> = {
         label="Side"
         kind="length"
         value={bench.side}
-        refuse={(side) => (side >= 50 && side <= 10000 ? null : 'From 50 mm to 10 m.')}
+        refuse={(side) =>
+          side >= 50 && side <= 10000
+            ? null
+            : `From ${formatQuantity(50, 'length')} to ${formatQuantity(10000, 'length')}.`
+        }
         onChange={(side) => onChange({ side })}
       />
     </>
@@ -75,11 +72,11 @@ export const squareView: TrialBench<BenchOf<'square'>, Result> = {
       side,
     ),
   sentence: ({ result: { found, before, after }, bench }) => {
-    const gain = `${formatNumber(before, 0)} mm off becomes ${formatNumber(after, 0)} mm`;
+    const gain = `${formatQuantity(before, 'length', 0)} off becomes ${formatQuantity(after, 'length', 0)}`;
     if (found.by === 'encoders') {
       const larger = found.wheelRatio.low > 1 ? 'right' : found.wheelRatio.high < 1 ? 'left' : null;
       const wheels = larger === null ? 'Both wheels are alike' : `The ${larger} wheel is larger`;
-      return `${wheels}, the track is ${formatNumber(found.track.value, 1)} mm: ${gain}.`;
+      return `${wheels}, the track is ${formatQuantity(found.track.value, 'length', 1)}: ${gain}.`;
     }
     const off = degrees(found.cornerError.value);
     return found.cornerError.low <= 0 && found.cornerError.high >= 0
@@ -105,7 +102,7 @@ export const squareView: TrialBench<BenchOf<'square'>, Result> = {
             },
             {
               label: 'First order, for comparison',
-              value: `${formatNumber(firstOrder!.wheelRatio, 4)}, ${formatNumber(firstOrder!.track, 2)} mm`,
+              value: `${formatNumber(firstOrder!.wheelRatio, 4)}, ${formatQuantity(firstOrder!.track, 'length', 2)}`,
               why: 'α = (x̄right + x̄left)/(−4L), β = (x̄right − x̄left)/(−4L). Good for small errors only.',
             },
           ]
@@ -124,12 +121,12 @@ export const squareView: TrialBench<BenchOf<'square'>, Result> = {
           ]),
       {
         label: 'Worst mean end, before and after',
-        value: `${formatNumber(result.before, 0)} → ${formatNumber(result.after, 0)} mm`,
+        value: `${formatShown(result.before, 'length', 0)} → ${formatQuantity(result.after, 'length', 0)}`,
         why: 'Distance of the mean end from the corner, and what remains when the found numbers are taken in.',
       },
       {
         label: 'Spread of one square',
-        value: `${formatNumber(spread.x, 0)}, ${formatNumber(spread.y, 0)} mm`,
+        value: `${formatShown(spread.x, 'length', 0)}, ${formatQuantity(spread.y, 'length', 0)}`,
         why: 'Standard deviation of the ends about the fit, ahead and to the side. It is slip and put-down: no number removes it.',
       },
     ];
@@ -148,8 +145,8 @@ export const squareView: TrialBench<BenchOf<'square'>, Result> = {
     };
     return {
       label: 'Where the squares ended, seen from the start',
-      x: { title: `to the right, mm (${by})` },
-      y: { title: 'ahead, mm' },
+      x: { title: `to the right (${by})`, kind: 'length' },
+      y: { title: 'ahead', kind: 'length' },
       series: [
         { label: 'round to the right', look: 'measured', points: ends('right') },
         { label: 'round to the left', look: 'measured', variant: 1, points: ends('left') },
@@ -175,6 +172,18 @@ export const squareView: TrialBench<BenchOf<'square'>, Result> = {
   state: ({ bench }) => {
     const of = (way: 'left' | 'right') => bench.trials.filter((t) => t.way === way).length;
     return `by ${bench.by}, ${of('right')} + ${of('left')} squares`;
+  },
+  walk: {
+    asked: () =>
+      (['right', 'left'] as const).flatMap((way, step) =>
+        times(5, {
+          known: { way },
+          say: `Drive the square round to the ${way}. Where did the axle end, seen from the corner?`,
+          step: step + 1,
+        }),
+      ),
+    enough: ({ by, track }) => (by === 'encoders' ? 0.003 * track : radians(0.3)),
+    practice: ({ way }, { side, by }) => [{ do: 'square', side, way: way ?? 'right', by }],
   },
   practice: ({ by, side }) =>
     (['right', 'left'] as const).map((way) => ({

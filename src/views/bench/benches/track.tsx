@@ -1,9 +1,10 @@
+import { isRightPositive } from '../../../core/mathematics/conventions.ts';
 import { turnSlips } from '../../../core/benches/slips.ts';
 import type { BenchOf } from '../../../core/benches/index.ts';
 import { trackFindings, trackResult, type TrackResult } from '../../../core/benches/track/track.ts';
 import { degrees } from '../../../core/mathematics/angle.ts';
 import { formatEstimate } from '../../../core/mathematics/estimateText.ts';
-import { formatNumber } from '../../../core/mathematics/quantity.ts';
+import { formatNumber, formatQuantity } from '../../../core/mathematics/quantity.ts';
 import { times, type TrialBench } from '../trialBench.ts';
 
 const FIVE_TURNS = 10 * Math.PI;
@@ -12,12 +13,6 @@ const FIVE_TURNS = 10 * Math.PI;
 export const trackView: TrialBench<BenchOf<'track'>, TrackResult> = {
   kind: 'track',
   ask: 'Turn on the spot by the motors and count how far it really turned.',
-  need: 'A free spot, a mark under the robot, a protractor for the rest of the last turn.',
-  steps: [
-    'Put a mark under the front of the robot.',
-    'Turn five whole turns by motor degrees, without gyro; three times to the right, three to the left.',
-    'Count the turns and measure the rest: 1792° is five turns less 8°.',
-  ],
   empty: ({ drive }) => ({
     kind: 'track',
     conditions: { battery: null, surface: '', unit: '' },
@@ -25,8 +20,14 @@ export const trackView: TrialBench<BenchOf<'track'>, TrackResult> = {
     trials: [],
   }),
   columns: () => [
-    { name: 'told', label: 'told, ° (right +)', kind: 'angle', rightPositive: true, keep: true },
-    { name: 'measured', label: 'turned, ° (right +)', kind: 'angle', rightPositive: true },
+    {
+      name: 'told',
+      label: 'told',
+      kind: 'angle',
+      rightPositive: isRightPositive(true),
+      keep: true,
+    },
+    { name: 'measured', label: 'turned', kind: 'angle', rightPositive: isRightPositive(true) },
   ],
   result: ({ trials, track }) => trackResult(trials, track),
   missing: ({ trials }) =>
@@ -42,7 +43,7 @@ export const trackView: TrialBench<BenchOf<'track'>, TrackResult> = {
     const off = degrees(Math.PI / 2) * (result.share.value - 1);
     return bench.track >= result.track.low && bench.track <= result.track.high
       ? `The track is as the setup says: ${formatEstimate(result.track, 'length', 2)}.`
-      : `It turns on a track of ${formatNumber(result.track.value, 2)} mm: a 90° turn goes ${formatNumber(Math.abs(off), 1)}° too ${off > 0 ? 'far' : 'little'}.`;
+      : `It turns on a track of ${formatQuantity(result.track.value, 'length', 2)}: a 90° turn goes ${formatNumber(Math.abs(off), 1)}° too ${off > 0 ? 'far' : 'little'}.`;
   },
   warnings: ({ result: { bySide } }) =>
     bySide !== null && Math.abs(bySide.left / bySide.right - 1) > 0.005
@@ -108,7 +109,20 @@ export const trackView: TrialBench<BenchOf<'track'>, TrackResult> = {
     digits: 2,
     estimate: result.track,
   }),
-  state: ({ result }) => `± ${formatNumber((result.track.high - result.track.low) / 2, 2)} mm`,
+  state: ({ result }) =>
+    `± ${formatQuantity((result.track.high - result.track.low) / 2, 'length', 2)}`,
+  walk: {
+    asked: () =>
+      (['right', 'left'] as const).flatMap((way) =>
+        times(3, {
+          known: { told: way === 'left' ? FIVE_TURNS : -FIVE_TURNS },
+          say: `Turn five times to the ${way} by the motors. How far did it really turn?`,
+          step: 1,
+        }),
+      ),
+    enough: ({ track }) => 0.003 * track,
+    practice: ({ told }) => [{ do: 'turn by motors', angle: told }],
+  },
   practice: () =>
     (['right', 'left'] as const).map((way) => ({
       label: `Five turns to the ${way}, 3 times`,

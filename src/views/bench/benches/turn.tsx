@@ -20,20 +20,16 @@ import { formatNumber, formatQuantity } from '../../../core/mathematics/quantity
 import { Choice } from '../../../ui/Choice.tsx';
 import { QuantityField } from '../../../ui/QuantityField.tsx';
 import styles from '../BenchView.module.css';
-import type { PracticeOffer, Shown, TrialBench } from '../trialBench.ts';
+import { times, type PracticeOffer, type Shown, type TrialBench } from '../trialBench.ts';
 
 const WANTED_RATE = radians(120);
+/** Rate of the turns that the sheet asks for one by one. */
+const WALK_RATE = radians(90);
 
 /** Turns stopped by the gyro: how much further than the stop the robot turns. */
 export const turnView: TrialBench<BenchOf<'turn'>, TurnModel> = {
   kind: 'turn',
   ask: 'Turn a few times and measure how far it really went.',
-  need: 'A protractor or a printed circle of degrees, a line along the side of the robot.',
-  steps: [
-    'Reset the gyro at rest, then turn.',
-    'Stop the motors when the reading passes the stop. Write down stop, rate and the true turn.',
-    'Three angles three times each tell most. Two rates take delay and braking apart; both ways show whether the sides differ.',
-  ],
   empty: () => ({
     kind: 'turn',
     style: 'spot',
@@ -41,9 +37,9 @@ export const turnView: TrialBench<BenchOf<'turn'>, TurnModel> = {
     trials: [],
   }),
   columns: () => [
-    { name: 'trigger', label: 'stop at, °', kind: 'angle' },
-    { name: 'rate', label: 'rate, °/s', kind: 'rate', keep: true, digits: 0 },
-    { name: 'measured', label: 'turned, °', kind: 'angle' },
+    { name: 'trigger', label: 'stop at', kind: 'angle' },
+    { name: 'rate', label: 'rate', kind: 'rate', keep: true, digits: 0 },
+    { name: 'measured', label: 'turned', kind: 'angle' },
     {
       name: 'way',
       label: 'way',
@@ -178,6 +174,29 @@ export const turnView: TrialBench<BenchOf<'turn'>, TurnModel> = {
     };
   },
   state: ({ result }) => `turns on at ${formatNumber(degrees(result.runOn[0]!.rate), 0)}°/s`,
+  walk: {
+    asked: () =>
+      [60, 90, 180].flatMap((angle) =>
+        times(3, angle).map((same, i) => {
+          const way = i % 2 === 0 ? 'right' : 'left';
+          return {
+            known: { trigger: radians(same), rate: WALK_RATE, way },
+            say: `Turn ${way}, stop the motors at ${same}°. How far did it really turn?`,
+            step: 1,
+          };
+        }),
+      ),
+    enough: () => radians(1),
+    practice: ({ trigger, rate, way }, { style }) => [
+      {
+        do: 'turn by gyro',
+        trigger:
+          style === 'pivot-right' || (style === 'spot' && way === 'right') ? -trigger : trigger,
+        rate,
+        style,
+      },
+    ],
+  },
   practice: ({ style }) => [90, 150].map((rate) => turnsAt(rate, style)),
 };
 

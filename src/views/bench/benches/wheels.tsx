@@ -6,20 +6,13 @@ import {
   type WheelsResult,
 } from '../../../core/benches/wheels/wheels.ts';
 import { formatEstimate } from '../../../core/mathematics/estimateText.ts';
-import { formatNumber } from '../../../core/mathematics/quantity.ts';
+import { formatQuantity, formatShown } from '../../../core/mathematics/quantity.ts';
 import { times, type TrialBench } from '../trialBench.ts';
 
 /** Straights by the motors: effective wheel diameter, slip and wheel ratio. */
 export const wheelsView: TrialBench<BenchOf<'wheels'>, WheelsResult> = {
   kind: 'wheels',
   ask: 'Drive straight a few times and measure how far it went.',
-  need: 'A free table, a tape of two metres, a line to start from.',
-  steps: [
-    'Stand the robot with its axle on the line, facing along the tape.',
-    'Drive a set distance by motor degrees, without gyro. 500 mm and 1000 mm, four times each.',
-    'Measure how far ahead the axle is, and how far to the left of the line.',
-  ],
-  caution: 'Guard the edge of the table before the robot drives free.',
   empty: ({ drive }) => ({
     kind: 'wheels',
     conditions: { battery: null, surface: '', unit: '' },
@@ -28,9 +21,9 @@ export const wheelsView: TrialBench<BenchOf<'wheels'>, WheelsResult> = {
     trials: [],
   }),
   columns: () => [
-    { name: 'told', label: 'told, mm', kind: 'length', keep: true },
-    { name: 'ahead', label: 'ahead, mm', kind: 'length' },
-    { name: 'left', label: 'to the left, mm', kind: 'length', optional: true },
+    { name: 'told', label: 'told', kind: 'length', keep: true },
+    { name: 'ahead', label: 'ahead', kind: 'length' },
+    { name: 'left', label: 'to the left', kind: 'length', optional: true },
   ],
   result: (bench) => wheelsResult(bench.trials, bench),
   missing: ({ trials }) =>
@@ -44,8 +37,8 @@ export const wheelsView: TrialBench<BenchOf<'wheels'>, WheelsResult> = {
       bench.wheelDiameter > result.wheelDiameter.high;
     const per = 1000 * (result.scale.value - 1);
     return sure
-      ? `The wheels act as ${formatNumber(result.wheelDiameter.value, 2)} mm: a metre goes ${formatNumber(Math.abs(per), 1)} mm ${per > 0 ? 'too far' : 'short'}.`
-      : `The wheels are as the setup says, within ${formatNumber(Math.max(Math.abs(change), (result.wheelDiameter.high - result.wheelDiameter.low) / 2), 2)} mm.`;
+      ? `The wheels act as ${formatQuantity(result.wheelDiameter.value, 'length', 2)}: a metre goes ${formatQuantity(Math.abs(per), 'length', 1)} ${per > 0 ? 'too far' : 'short'}.`
+      : `The wheels are as the setup says, within ${formatQuantity(Math.max(Math.abs(change), (result.wheelDiameter.high - result.wheelDiameter.low) / 2), 'length', 2)}.`;
   },
   warnings: ({ result }) =>
     result.wheelRatio !== null &&
@@ -69,14 +62,14 @@ export const wheelsView: TrialBench<BenchOf<'wheels'>, WheelsResult> = {
     },
     {
       label: 'Slip over a metre',
-      value: `± ${formatNumber(result.slip * Math.sqrt(1000), 1)} mm`,
+      value: `± ${formatQuantity(result.slip * Math.sqrt(1000), 'length', 1)}`,
       why: 'Spread of the distances about the fit. It grows with the root of the distance.',
     },
   ],
   plot: ({ trials }, result) => ({
     label: 'How far off each straight was, by distance told',
-    x: { title: 'told, mm', from: 0 },
-    y: { title: 'went further by, mm' },
+    x: { title: 'told', kind: 'length', from: 0 },
+    y: { title: 'went further by', kind: 'length' },
     series: [
       {
         label: 'straights',
@@ -99,7 +92,7 @@ export const wheelsView: TrialBench<BenchOf<'wheels'>, WheelsResult> = {
   }),
   beside: {
     label: 'off the fit',
-    value: (result, i) => formatNumber(result.residuals[i]!, 1),
+    value: (result, i) => formatShown(result.residuals[i]!, 'length'),
   },
   findings: ({ result }) => wheelsFindings(result),
   trend: ({ result }) => ({
@@ -109,9 +102,21 @@ export const wheelsView: TrialBench<BenchOf<'wheels'>, WheelsResult> = {
     estimate: result.wheelDiameter,
   }),
   state: ({ result }) => `${result.trials} straights`,
+  walk: {
+    asked: () =>
+      [500, 1000].flatMap((told) =>
+        times(4, {
+          known: { told },
+          say: `Drive ${formatQuantity(told, 'length')}. How far ahead is the axle, and how far to the left?`,
+          step: 1,
+        }),
+      ),
+    enough: ({ wheelDiameter }) => 0.004 * wheelDiameter,
+    practice: ({ told }) => [{ do: 'drive', distance: told, speed: 250 }],
+  },
   practice: () =>
     [500, 1000].map((distance) => ({
-      label: `Drive ${distance} mm, 4 times`,
+      label: `Drive ${formatQuantity(distance, 'length')}, 4 times`,
       commands: times(4, { do: 'drive' as const, distance, speed: 250 }),
     })),
 };

@@ -1,3 +1,4 @@
+import { isRightPositive } from '../../../core/mathematics/conventions.ts';
 import { Choice } from '../../../ui/Choice.tsx';
 import { QuantityField } from '../../../ui/QuantityField.tsx';
 import { Speed, Way, HeadingField, type MoveFieldsProps } from '../fieldParts.tsx';
@@ -13,7 +14,7 @@ export function ArcFields({ move, setup, onChange }: MoveFieldsProps<'arc'>) {
         onChange={(radius) => onChange({ ...move, radius })}
       />
       <HeadingField
-        label={`Angle, ${setup.gyro.rightPositive ? 'right' : 'left'} is positive`}
+        label={`Angle, ${isRightPositive(setup.gyro.rightPositive) ? 'right' : 'left'} is positive`}
         heading={move.angle}
         setup={setup}
         onChange={(angle) => onChange({ ...move, angle })}

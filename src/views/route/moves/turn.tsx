@@ -1,3 +1,4 @@
+import { isRightPositive } from '../../../core/mathematics/conventions.ts';
 import type { MoveOfKind } from '../../../core/moves/index.ts';
 import { radians } from '../../../core/mathematics/angle.ts';
 import { Choice } from '../../../ui/Choice.tsx';
@@ -35,7 +36,7 @@ export function TurnFields({ move, setup, onChange }: MoveFieldsProps<'turn'>) {
         label={
           target.kind === 'heading'
             ? 'Heading, 0 is the start'
-            : `Angle, ${setup.gyro.rightPositive ? 'right' : 'left'} is positive`
+            : `Angle, ${isRightPositive(setup.gyro.rightPositive) ? 'right' : 'left'} is positive`
         }
         heading={target.kind === 'heading' ? target.heading : target.angle}
         setup={setup}

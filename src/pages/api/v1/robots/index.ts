@@ -6,6 +6,6 @@ import { body, endpoint, json } from '../../_endpoint.ts';
 export const GET = endpoint(async () => json(await listRobots(database())));
 
 export const POST = endpoint(async ({ request }) => {
-  const { name } = await body(request, robotCreateSchema);
-  return json(await createRobot(database(), name), 201);
+  const { name, setup, sources } = await body(request, robotCreateSchema);
+  return json(await createRobot(database(), name, setup, sources), 201);
 });

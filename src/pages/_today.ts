@@ -1,0 +1,100 @@
+import type { PracticeToday, RouteToday } from '../contracts/today.ts';
+import type { FieldRecord, Route, Run } from '../contracts/records.ts';
+import { measuredRuns } from '../core/analysis/runs/measured.ts';
+import { minutesOfRun } from '../core/analysis/unknowns/measureNext.ts';
+import { verdictOf } from '../core/analysis/runs/verdict.ts';
+import { checkpointsOf, planFaults } from '../core/route/plan.ts';
+import { nominalRun } from '../core/simulation/run.ts';
+import { database } from '../store/database.ts';
+import { listRoutesOnFields } from '../store/routes.ts';
+import { newestRunsOfEach, tallyOfSession } from '../store/runs.ts';
+import { JUDGED_RUNS, type PageContext } from './_pageContext.ts';
+
+/** Routes that are looked at; who has more sees the chosen one and the newest. */
+const ROUTES = 12;
+
+/** What there is to say today of a robot’s routes, and of the practice that goes on or was the last. */
+export async function readToday({ robot, session, route: chosen }: PageContext): Promise<{
+  routes: RouteToday[];
+  practice: PracticeToday | null;
+}> {
+  if (robot === null) return { routes: [], practice: null };
+  const { setup } = robot.setup;
+  const onFields = (await listRoutesOnFields(database(), robot.id))
+    .filter(({ route, field }) => planFaults(route.revision.plan, field.field).length === 0)
+    .sort(
+      (a, b) =>
+        Number(b.route.id === chosen?.id) - Number(a.route.id === chosen?.id) ||
+        b.route.revision.createdAt.localeCompare(a.route.revision.createdAt),
+    )
+    .slice(0, ROUTES);
+  const revisionIds = onFields.map(({ route }) => route.revision.id);
+  // Runs of an older revision say nothing of the newest one.
+  const [driven, tally] = await Promise.all([
+    newestRunsOfEach(database(), revisionIds, JUDGED_RUNS),
+    session === null ? null : tallyOfSession(database(), session.id),
+  ]);
+  const routes = onFields.map(({ route, field }) => {
+    const { duration } = nominalRun({
+      plan: route.revision.plan,
+      field: field.field,
+      estimated: setup,
+      trueParameters: setup,
+    });
+    const runs = driven.filter(({ revisionId }) => revisionId === route.revision.id);
+    return routeToday(route, field, runs, minutesOfRun(duration));
+  });
+  return {
+    routes,
+    practice:
+      session === null || tally === null
+        ? null
+        : {
+            id: session.id,
+            title: session.title,
+            startedAt: session.startedAt,
+            ...tally,
+            goalRuns: session.goalRuns,
+            goalHits: session.goalHits,
+          },
+  };
+}
+
+function routeToday(
+  route: Route,
+  field: FieldRecord,
+  runs: Run[],
+  minutesPerRun: number,
+): RouteToday {
+  const checkpoint = checkpointsOf(route.revision.plan).at(-1) ?? null;
+  const model = field.field.models.find(({ id }) => id === checkpoint?.modelId);
+  const measured =
+    checkpoint === null || model === undefined ? null : measuredRuns(runs, checkpoint, model.zone);
+  const verdict =
+    measured === null || runs.length === 0
+      ? null
+      : verdictOf(measured.runs, measured.zone, route.goal, measured.ticks);
+  const scored = new Set(checkpointsOf(route.revision.plan).map(({ modelId }) => modelId));
+  return {
+    route,
+    field,
+    runs,
+    checkpointId: checkpoint?.id ?? null,
+    evidence: {
+      routeId: route.id,
+      name: route.name,
+      goal: route.goal,
+      points: field.field.models
+        .filter(({ id }) => scored.has(id))
+        .reduce((sum, { points }) => sum + points, 0),
+      verdict: verdict?.kind ?? null,
+      runs: verdict?.runs ?? 0,
+      hits: verdict?.hits ?? 0,
+      now: verdict?.now ?? null,
+      aimed: verdict?.aimed ?? null,
+      settledAfter: verdict?.settledAfter ?? null,
+      contradicts: verdict?.reason === 'contradiction',
+      minutesPerRun,
+    },
+  };
+}

@@ -1,0 +1,286 @@
+import { isRightPositive, conventions } from '../../core/mathematics/conventions.ts';
+import { formatQuantity } from '../../core/mathematics/quantity.ts';
+import { useState } from 'react';
+import { readTypedRoute } from '../../core/formats/typedRoute/read.ts';
+import { Button, buttonClass } from '../../ui/Button.tsx';
+import { island } from '../../ui/island.tsx';
+import { sentenceOf } from '../../ui/api.ts';
+import { Notice } from '../../ui/Notice.tsx';
+import { QuantityField } from '../../ui/QuantityField.tsx';
+import { TextField } from '../../ui/TextField.tsx';
+import { TypedRoute } from '../../ui/TypedRoute.tsx';
+import {
+  emptyBeginning,
+  endSays,
+  facingFrom,
+  RULER_NUMBERS,
+  rulerValue,
+  START_ID,
+  straightThere,
+  TABLE_SIZES,
+  type Beginning,
+} from './beginning.ts';
+import styles from './BeginView.module.css';
+import { RulerDrawing } from './RulerDrawing.tsx';
+import { TableDrawing } from './TableDrawing.tsx';
+import { useBegin } from './useBegin.ts';
+
+const STEPS = ['robot', 'table', 'route'] as const;
+type Step = (typeof STEPS)[number];
+
+interface PartProps {
+  beginning: Beginning;
+  change: (part: Partial<Beginning>) => void;
+}
+
+/** From nothing to the first run: a robot, a table, a route, one step after the other. */
+function BeginSheet({ practice }: { practice: boolean }) {
+  const [beginning, setBeginning] = useState<Beginning>(() => ({
+    ...emptyBeginning(),
+    name: practice ? 'Practice robot' : '',
+  }));
+  const [step, setStep] = useState<Step>('robot');
+  const change = (part: Partial<Beginning>) => setBeginning((now) => ({ ...now, ...part }));
+  const part = { beginning, change };
+  return (
+    <div className={styles['view']}>
+      <ol className={styles['steps']} aria-label="Steps">
+        {STEPS.map((one, i) => (
+          <li key={one} aria-current={one === step ? 'step' : undefined}>
+            {i + 1} {one}
+          </li>
+        ))}
+      </ol>
+      {step === 'robot' && (
+        <RobotStep {...part} practice={practice} onDone={() => setStep('table')} />
+      )}
+      {step === 'table' && (
+        <TableStep {...part} onBack={() => setStep('robot')} onDone={() => setStep('route')} />
+      )}
+      {step === 'route' && (
+        <RouteStep {...part} practice={practice} onBack={() => setStep('table')} />
+      )}
+    </div>
+  );
+}
+
+export const BeginView = island(BeginSheet);
+
+function RobotStep({
+  beginning,
+  change,
+  practice,
+  onDone,
+}: PartProps & { practice: boolean; onDone: () => void }) {
+  const { name, ruler } = beginning;
+  return (
+    <form
+      className={styles['step']}
+      onSubmit={(event) => {
+        event.preventDefault();
+        onDone();
+      }}
+    >
+      <div>
+        <h1>{practice ? 'The practice robot.' : 'Your robot.'}</h1>
+        <p>
+          {practice
+            ? 'It has the usual size, and true numbers of its own that nobody knows: you will find out.'
+            : 'Six lengths from a ruler. What you leave open keeps a starting value, shown dashed.'}
+        </p>
+        <TextField
+          label="Name"
+          value={name}
+          onChange={(to) => change({ name: to })}
+          maxLength={60}
+          autoFocus
+        />
+        {!practice && (
+          <div className={styles['numbers']}>
+            {RULER_NUMBERS.map(({ path, label }) => (
+              <QuantityField
+                key={path}
+                id={`ruler-${path}`}
+                label={label}
+                kind="length"
+                digits={0}
+                value={rulerValue(beginning, path)}
+                refuse={(value) =>
+                  value >= 5 && value <= 600
+                    ? null
+                    : `From ${formatQuantity(5, 'length')} to ${formatQuantity(600, 'length')}.`
+                }
+                onChange={(value) => change({ ruler: { ...ruler, [path]: value } })}
+              />
+            ))}
+          </div>
+        )}
+        <div className={styles['buttons']}>
+          <Button variant="main" type="submit" disabled={name.trim() === ''}>
+            On to the table
+          </Button>
+        </div>
+      </div>
+      <RulerDrawing
+        beginning={beginning}
+        onPress={(path) => document.getElementById(`ruler-${path}`)?.focus()}
+      />
+    </form>
+  );
+}
+
+function TableStep({
+  beginning,
+  change,
+  onBack,
+  onDone,
+}: PartProps & { onBack: () => void; onDone: () => void }) {
+  const { width, height, start, target, facing } = beginning;
+  const size = (value: number) =>
+    value >= 300 && value <= 20000
+      ? null
+      : `From ${formatQuantity(300, 'length')} to ${formatQuantity(20000, 'length')}.`;
+  const resize = (to: { width: number; height: number }) =>
+    change({ ...to, start: null, target: null });
+  return (
+    <div className={styles['step']}>
+      <div>
+        <h1>
+          {start === null
+            ? 'Press where the robot starts.'
+            : target === null
+              ? 'Press where it has to be.'
+              : 'Start and target.'}
+        </h1>
+        <p>
+          {start === null
+            ? 'The middle of its axle. It looks into the table; turn it below if it should not.'
+            : target === null
+              ? `The place that the part that scores has to reach. A circle of ${formatQuantity(30, 'length')} counts as a hit.`
+              : 'Press again to move the target.'}
+        </p>
+        <div className={styles['buttons']} role="group" aria-label="Size of the table">
+          {TABLE_SIZES.map((one) => (
+            <Button
+              key={one.width}
+              aria-pressed={one.width === width && one.height === height}
+              onClick={() => resize(one)}
+            >
+              {one.width} × {one.height}
+            </Button>
+          ))}
+        </div>
+        <div className={styles['numbers']}>
+          <QuantityField
+            label="Width"
+            kind="length"
+            digits={0}
+            value={width}
+            refuse={size}
+            onChange={(to) => resize({ width: to, height })}
+          />
+          <QuantityField
+            label="Depth"
+            kind="length"
+            digits={0}
+            value={height}
+            refuse={size}
+            onChange={(to) => resize({ width, height: to })}
+          />
+        </div>
+        {start !== null && (
+          <div className={styles['buttons']}>
+            <Button onClick={() => change({ facing: facing + Math.PI / 2 })}>Turn it left</Button>
+            <Button onClick={() => change({ facing: facing - Math.PI / 2 })}>Turn it right</Button>
+            <Button onClick={() => change({ start: null, target: null })}>Put it down anew</Button>
+          </div>
+        )}
+        <div className={styles['buttons']}>
+          <Button variant="main" disabled={start === null || target === null} onClick={onDone}>
+            On to the route
+          </Button>
+          <Button onClick={onBack}>Back</Button>
+        </div>
+      </div>
+      <TableDrawing
+        beginning={beginning}
+        onPlace={(point) =>
+          change(
+            start === null
+              ? { start: point, facing: facingFrom(point, beginning) }
+              : { target: point },
+          )
+        }
+      />
+    </div>
+  );
+}
+
+function RouteStep({
+  beginning,
+  change,
+  practice,
+  onBack,
+}: PartProps & { practice: boolean; onBack: () => void }) {
+  const begin = useBegin(practice);
+  const says = endSays(beginning);
+  const context = {
+    starts: [{ id: START_ID, name: 'Start' }],
+    models: [],
+    length: conventions().length,
+    positive: isRightPositive(true) ? ('right' as const) : ('left' as const),
+    rotation: Math.PI * rulerValue(beginning, 'drive.wheelDiameter'),
+  };
+  return (
+    <div className={styles['step']}>
+      <div>
+        <h1>Say how it gets there.</h1>
+        <p>As you would tell somebody: drive 49 cm; turn left; approach 8 cm.</p>
+        <TypedRoute plan={beginning.plan} context={context} onChange={(plan) => change({ plan })} />
+        <div className={styles['buttons']}>
+          <Button
+            onClick={() => change({ plan: readTypedRoute(straightThere(beginning), context).plan })}
+          >
+            Straight there
+          </Button>
+        </div>
+        {says !== null && <p role="status">{says.words}</p>}
+        {begin.data === undefined ? (
+          <div className={styles['buttons']}>
+            <Button
+              variant="main"
+              disabled={beginning.plan.moves.length === 0 || begin.isPending}
+              onClick={() => begin.mutate(beginning)}
+            >
+              {begin.isPending ? 'Making it …' : 'Make it'}
+            </Button>
+            <Button onClick={onBack}>Back</Button>
+          </div>
+        ) : (
+          <>
+            <Notice tone="good">
+              Robot, table and route are there.{' '}
+              {!practice && 'Take the program to the robot, then '}
+              {practice ? 'Five runs make the first verdict.' : 'log five runs.'}
+            </Notice>
+            <div className={styles['buttons']}>
+              <a className={buttonClass('main')} href={begin.data.table}>
+                To the table
+              </a>
+              <a className={buttonClass()} href={begin.data.program}>
+                The program
+              </a>
+            </div>
+          </>
+        )}
+        {begin.error !== null && <Notice tone="fault">{sentenceOf(begin.error)}</Notice>}
+      </div>
+      <TableDrawing
+        beginning={beginning}
+        onPlace={() => {
+          // Start and target stand; the words say the way.
+        }}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,79 @@
+import { useMutation } from '@tanstack/react-query';
+import { format } from 'date-fns';
+import { useRef } from 'react';
+import { v4 as uuid } from 'uuid';
+import { openedLinkSchema } from '../../contracts/link.ts';
+import {
+  fieldRecordSchema,
+  robotSchema,
+  routeSchema,
+  sessionRecordSchema,
+} from '../../contracts/records.ts';
+import type { Source } from '../../core/robot/sources.ts';
+import { ask } from '../../ui/api.ts';
+import { keepToken } from '../../ui/link/tokens.ts';
+import { fieldOf, measuredPlan, setupOf, type Beginning } from './beginning.ts';
+
+/** What was made so far, so that a second try goes on and doubles nothing. */
+interface Made {
+  robot?: string;
+  field?: string;
+  route?: string;
+  session?: string;
+  link?: string;
+}
+
+/** Makes the robot, its table, the route and a practice of what was asked for, and gives the addresses that go on. */
+export function useBegin(practice: boolean) {
+  const made = useRef<Made>({});
+  return useMutation({
+    mutationFn: async (beginning: Beginning) => {
+      const name = beginning.name.trim();
+      const now = made.current;
+      const sources = Object.fromEntries(
+        Object.keys(beginning.ruler).map((path): [string, Source] => [path, { kind: 'typed' }]),
+      );
+      now.robot ??= (
+        await ask(robotSchema, 'POST', 'robots', { name, setup: setupOf(beginning), sources })
+      ).id;
+      now.field ??= (
+        await ask(fieldRecordSchema, 'POST', 'fields', {
+          name: `${name}: first table`.slice(0, 80),
+          field: fieldOf(beginning),
+        })
+      ).id;
+      now.route ??= (
+        await ask(routeSchema, 'POST', 'routes', {
+          name: 'To the target',
+          robotId: now.robot,
+          fieldId: now.field,
+          plan: measuredPlan(beginning),
+        })
+      ).id;
+      const startedAt = new Date();
+      now.session ??= (
+        await ask(sessionRecordSchema, 'POST', 'sessions', {
+          id: uuid(),
+          title: `First practice, ${format(startedAt, 'd MMMM')}`,
+          startedAt: startedAt.toISOString(),
+          surface: '',
+          people: '',
+          note: '',
+          goalRuns: 5,
+          goalHits: 4,
+        })
+      ).id;
+      if (practice && now.link === undefined) {
+        const link = await ask(openedLinkSchema, 'POST', 'links', {
+          robotId: now.robot,
+          name: 'practice robot',
+          practice: true,
+        });
+        keepToken(link.id, link.token);
+        now.link = link.id;
+      }
+      const address = `route=${now.route}&session=${now.session}`;
+      return { table: `/table?${address}`, program: `/program?${address}` };
+    },
+  });
+}

@@ -1,0 +1,61 @@
+import { unitOf } from '../../core/mathematics/quantity.ts';
+import { TitleBlock } from '../../ui/TitleBlock.tsx';
+import { START_LIST } from './startItems.ts';
+import styles from './PaperLog.module.css';
+import { useMeasured, useTableWork } from './tableWork.ts';
+
+/** Runs that fit on the page. */
+const RUNS = 16;
+
+/** The start list and a log to fill in by hand, for a table without power: only on paper. */
+export function PaperLog() {
+  const { route, field, titleBlock } = useTableWork();
+  const start = field.field.starts.find(({ id }) => id === route.revision.plan.startId);
+  const { checkpoint, model } = useMeasured();
+  const columns = [
+    ...START_LIST,
+    'battery, V',
+    `past it, ${unitOf('length')}`,
+    `left, ${unitOf('length')}`,
+    'turned, °',
+    'hit',
+    'anything odd',
+  ];
+  return (
+    <section className={styles['paper']} aria-label="Start list on paper">
+      <h1>
+        Start list: {route.name}, revision {route.revision.number}
+      </h1>
+      <p>
+        {start === undefined ? '' : `From ${start.name}. `}Measured at{' '}
+        {checkpoint.name || model.name}: past the target and to its left are positive. Tick each
+        before the run; write down each run before the next.
+      </p>
+      <table>
+        <thead>
+          <tr>
+            <th>run</th>
+            {columns.map((column) => (
+              <th key={column}>{column}</th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {Array.from({ length: RUNS }, (_, i) => (
+            <tr key={i}>
+              <td>{i + 1}</td>
+              {columns.map((column) => (
+                <td key={column} data-tick={(START_LIST as readonly string[]).includes(column)} />
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p>
+        No hands on the table while a run is armed; fingers and hair away from wheels and
+        attachments. The event’s rules and the adult in charge come first.
+      </p>
+      <TitleBlock {...titleBlock} />
+    </section>
+  );
+}

@@ -1,0 +1,79 @@
+import { useMutation } from '@tanstack/react-query';
+import { useState } from 'react';
+import { teamSchema } from '../../contracts/team.ts';
+import type { Conventions } from '../../core/mathematics/conventions.ts';
+import { ask, sentenceOf } from '../../ui/api.ts';
+import { Choice } from '../../ui/Choice.tsx';
+import { island } from '../../ui/island.tsx';
+import { Notice } from '../../ui/Notice.tsx';
+import styles from './TeamView.module.css';
+
+/** How the team counts, for all its devices; every choice is kept as soon as it is made. */
+function TeamSheet({ team }: { team: Conventions }) {
+  const [chosen, setChosen] = useState(team);
+  const keeping = useMutation({
+    mutationFn: (next: Conventions) => ask(teamSchema, 'PUT', 'team', next),
+    // Every sheet says it from the next page on; this one says so at once.
+    onSuccess: () => location.reload(),
+  });
+  const choose = (part: Partial<Conventions>) => {
+    const next = { ...chosen, ...part };
+    setChosen(next);
+    keeping.mutate(next);
+  };
+  return (
+    <div className={styles['view']}>
+      <h1>How your team counts.</h1>
+      <p className={styles['lead']}>
+        For every sheet, on screen and on paper, on all devices. Only the words change: what is
+        stored stays as it is, so you can change your mind at any time.
+      </p>
+      <section className={styles['choice']}>
+        <Choice
+          label="Lengths"
+          value={chosen.length}
+          options={[
+            { value: 'mm', label: 'millimetres' },
+            { value: 'cm', label: 'centimetres' },
+            { value: 'in', label: 'inches' },
+          ]}
+          onChange={(length) => choose({ length })}
+        />
+        <p>
+          A number without a unit is read in this one. “4 in” and “10 cm” are always understood.
+        </p>
+      </section>
+      <section className={styles['choice']}>
+        <Choice
+          label="Turns that count as positive"
+          value={chosen.positive}
+          options={[
+            { value: 'robot', label: 'as the gyro counts' },
+            { value: 'right', label: 'to the right' },
+            { value: 'left', label: 'to the left' },
+          ]}
+          onChange={(positive) => choose({ positive })}
+        />
+        <p>
+          The numbers of a program are always as the robot’s own gyro counts: its sheet says so
+          where that is the other way.
+        </p>
+      </section>
+      <section className={styles['choice']}>
+        <Choice
+          label="How far a motor turns"
+          value={chosen.motor}
+          options={[
+            { value: 'degrees', label: 'in degrees' },
+            { value: 'rotations', label: 'in rotations' },
+          ]}
+          onChange={(motor) => choose({ motor })}
+        />
+        <p>On program sheets: 868° are 2.411 rotations.</p>
+      </section>
+      {keeping.isError && <Notice tone="fault">{sentenceOf(keeping.error)}</Notice>}
+    </div>
+  );
+}
+
+export const TeamView = island(TeamSheet);

@@ -1,0 +1,49 @@
+import { useMutation } from '@tanstack/react-query';
+import { send, sentenceOf } from '../../ui/api.ts';
+import { island } from '../../ui/island.tsx';
+import { Notice } from '../../ui/Notice.tsx';
+import styles from './Doors.module.css';
+
+/** An empty Corvat: three ways in. */
+function DoorsSheet() {
+  const look = useMutation({
+    mutationFn: () => send('POST', 'demo'),
+    onSuccess: () => location.assign('/?tour=1'),
+  });
+  return (
+    <div className={styles['doors']}>
+      <h1>Where would you like to begin?</h1>
+      <p>
+        Corvat forecasts where your robot will end up, judges the runs that you log, and says what
+        to change: aim, tighten, or leave it.
+      </p>
+      <ul>
+        <li>
+          <a href="/begin">
+            <b>With your robot</b>
+            <span>
+              Six numbers from a ruler, a table, a route. Ten minutes to the first verdict.
+            </span>
+          </a>
+        </li>
+        <li>
+          <a href="/begin?practice=1">
+            <b>No robot here</b>
+            <span>The same with the practice robot, which drives the runs for you.</span>
+          </a>
+        </li>
+        <li>
+          <button type="button" disabled={look.isPending} onClick={() => look.mutate()}>
+            <b>{look.isPending ? 'Loading the demo …' : 'Look round'}</b>
+            <span>
+              The demo, “Saltmarsh Watch”: a team’s three evenings, with notes on what is where.
+            </span>
+          </button>
+        </li>
+      </ul>
+      {look.error !== null && <Notice tone="fault">{sentenceOf(look.error)}</Notice>}
+    </div>
+  );
+}
+
+export const Doors = island(DoorsSheet);
