@@ -7,12 +7,24 @@ import {
 } from 'playwright-core';
 
 /** Debian's Chromium without a window, and without anything that it would ask of a network. */
-export function openBrowser(): Promise<Browser> {
+export function openBrowser(...more: string[]): Promise<Browser> {
   return chromium.launch({
     executablePath: '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--no-first-run'],
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-background-networking',
+      '--no-first-run',
+      ...more,
+    ],
   });
 }
+
+/**
+ * How long a page may take to show what is waited for, ms. When every core simulates, what takes a second alone takes
+ * half a minute; nothing is said of speed here.
+ */
+const PATIENCE = 90_000;
 
 /** A page of its own, with nothing remembered, and the errors that its console shows. */
 export async function openPage(
@@ -24,6 +36,7 @@ export async function openPage(
     reducedMotion: 'reduce',
     ...options,
   });
+  context.setDefaultTimeout(PATIENCE);
   const page = await context.newPage();
   const faults: string[] = [];
   page.on('console', (message) => message.type() === 'error' && faults.push(message.text()));

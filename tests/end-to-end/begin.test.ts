@@ -1,7 +1,7 @@
 import { rmSync } from 'node:fs';
 import type { Browser, Locator, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Run } from '../../src/contracts/records.ts';
+import type { FieldRecord, Run } from '../../src/contracts/records.ts';
 import { caller } from '../api/client.ts';
 import { ROOT, startApplication, type Application } from '../application.ts';
 import { openBrowser, openPage } from '../browser.ts';
@@ -9,6 +9,11 @@ import { openBrowser, openPage } from '../browser.ts';
 const DATA = '.test/begin';
 /** Presses and typed values from an empty Corvat to the first verdict, at the most. */
 const MOST = 45;
+
+/** A table of three by five, drawn. */
+const PICTURE = Buffer.from(
+  '<svg xmlns="http://www.w3.org/2000/svg" width="500" height="300"><rect width="500" height="300" fill="tan"/></svg>',
+);
 
 let application: Application;
 let browser: Browser;
@@ -111,6 +116,13 @@ describe.each([
     expect(await onwards.boundingBox()).toEqual(before);
     await hand.button('On to the table');
     const table = page.getByRole('img', { name: /^The table/ });
+    const choosing = page.waitForEvent('filechooser');
+    await hand.button('A picture of it');
+    hand.count++;
+    await (
+      await choosing
+    ).setFiles({ name: 'table.svg', mimeType: 'image/svg+xml', buffer: PICTURE });
+    await expect.poll(() => page.getByLabel('Depth').inputValue()).toMatch(/^1320/);
     await hand.pressAt(table, { x: 0.2, y: 0.7 });
     await page.getByRole('heading', { name: 'Press where it has to be.' }).waitFor();
     await hand.pressAt(table, { x: 0.6, y: 0.4 });
@@ -130,6 +142,11 @@ describe.each([
     }
     await hand.press(page.getByRole('navigation').getByRole('link', { name: /^Verdict/ }));
     await page.getByText(/5 of 5 hit/).waitFor();
+    const fields = (await caller(application.address)<FieldRecord[]>('GET', 'fields')).body;
+    const own = fields.find(({ name }) => name.startsWith(`Own robot on ${device}`))!;
+    expect(own.field.picture).toMatchObject({ width: 2200, height: 1320 });
+    const picture = await fetch(`${application.address}/api/v1/fields/${own.id}/picture`);
+    expect(await picture.text()).toContain('<svg');
     expect(hand.count).toBeLessThanOrEqual(MOST);
     expect(faults).toEqual([]);
     await page.context().close();

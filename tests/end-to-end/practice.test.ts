@@ -17,7 +17,7 @@ import { randomRun, type RunRecord } from '../../src/core/simulation/run.ts';
 import { packRecording } from '../../src/core/telemetry/packed.ts';
 import { readRecording } from '../../src/core/telemetry/recording.ts';
 import { caller } from '../api/client.ts';
-import { openBrowser } from '../browser.ts';
+import { openBrowser, openPage } from '../browser.ts';
 
 const call = caller(address);
 let browser: Browser;
@@ -29,8 +29,8 @@ let session: Session;
 /** A route of its own, so that no other test's runs are judged here, and a session with a goal. */
 beforeAll(async () => {
   browser = await openBrowser();
-  context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
-  page = await context.newPage();
+  ({ page } = await openPage(browser));
+  context = page.context();
   const routes = (await call<Route[]>('GET', 'routes')).body;
   const heron = routes.find(({ name }) => name === 'Heron Hide')!;
   const name = `Whole practice ${randomUUID().slice(0, 6)}`;

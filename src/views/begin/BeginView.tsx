@@ -3,6 +3,8 @@ import { formatQuantity } from '../../core/mathematics/quantity.ts';
 import { useState } from 'react';
 import { readTypedRoute } from '../../core/formats/typedRoute/read.ts';
 import { Button, buttonClass } from '../../ui/Button.tsx';
+import { FileButton } from '../../ui/FileButton.tsx';
+import { PICTURE_KINDS, pictureRatio } from '../../ui/fieldPicture.ts';
 import { island } from '../../ui/island.tsx';
 import { sentenceOf } from '../../ui/api.ts';
 import { Notice } from '../../ui/Notice.tsx';
@@ -24,6 +26,9 @@ import styles from './BeginView.module.css';
 import { RulerDrawing } from './RulerDrawing.tsx';
 import { TableDrawing } from './TableDrawing.tsx';
 import { useBegin } from './useBegin.ts';
+
+/** Of a picture that cannot be one of a table. */
+const TOO_LONG = 'This picture is far too long or too wide for a table. Cut it to the table first.';
 
 const STEPS = ['robot', 'table', 'route'] as const;
 type Step = (typeof STEPS)[number];
@@ -135,13 +140,25 @@ function TableStep({
   onBack,
   onDone,
 }: PartProps & { onBack: () => void; onDone: () => void }) {
-  const { width, height, start, target, facing } = beginning;
+  const { width, height, picture, start, target, facing } = beginning;
   const size = (value: number) =>
     value >= 300 && value <= 20000
       ? null
       : `From ${formatQuantity(300, 'length')} to ${formatQuantity(20000, 'length')}.`;
-  const resize = (to: { width: number; height: number }) =>
-    change({ ...to, start: null, target: null });
+  const resize = (to: Partial<Beginning>) => change({ ...to, start: null, target: null });
+  const [fault, setFault] = useState<string | null>(null);
+  const show = async (file: File) => {
+    setFault(null);
+    try {
+      const ratio = await pictureRatio(file);
+      // The picture is of the whole table: its shape is the table's.
+      const shape = { width, height: Math.round(width * ratio) };
+      if (size(shape.height) !== null) throw new Error(TOO_LONG);
+      resize({ ...shape, picture: { file, url: URL.createObjectURL(file), ratio } });
+    } catch (error) {
+      setFault(sentenceOf(error));
+    }
+  };
   return (
     <div className={styles['step']}>
       <div>
@@ -164,12 +181,29 @@ function TableStep({
             <Button
               key={one.width}
               aria-pressed={one.width === width && one.height === height}
-              onClick={() => resize(one)}
+              onClick={() => resize({ ...one, picture: null })}
             >
               {one.width} × {one.height}
             </Button>
           ))}
+          <FileButton
+            label={picture === null ? 'A picture of it' : 'Another picture'}
+            accept={PICTURE_KINDS}
+            onFiles={([file]) => void show(file)}
+          />
+          {picture !== null && (
+            <Button variant="quiet" onClick={() => change({ picture: null })}>
+              Take it away
+            </Button>
+          )}
         </div>
+        {fault !== null && <Notice tone="fault">{fault}</Notice>}
+        {picture !== null && (
+          <p>
+            It is laid over the whole table. Give the width from a tape; on the field’s sheet it can
+            be laid more exactly by two points.
+          </p>
+        )}
         <div className={styles['numbers']}>
           <QuantityField
             label="Width"
@@ -177,7 +211,12 @@ function TableStep({
             digits={0}
             value={width}
             refuse={size}
-            onChange={(to) => resize({ width: to, height })}
+            onChange={(to) =>
+              resize({
+                width: to,
+                height: picture === null ? height : Math.round(to * picture.ratio),
+              })
+            }
           />
           <QuantityField
             label="Depth"
@@ -185,7 +224,7 @@ function TableStep({
             digits={0}
             value={height}
             refuse={size}
-            onChange={(to) => resize({ width, height: to })}
+            onChange={(to) => resize({ height: to })}
           />
         </div>
         {start !== null && (

@@ -25,6 +25,7 @@ export function TableDrawing({ beginning, onPlace }: TableDrawingProps) {
       startId={START_ID}
       label="The table: press where the robot starts, then where it has to be"
       zoom={zoom}
+      pictureUrl={beginning.picture?.url ?? null}
       onPoint={(point, event) => {
         if (event.type === 'pointerdown') onPlace(point);
       }}

@@ -39,6 +39,8 @@ export interface Beginning {
   width: number;
   height: number;
   border: boolean;
+  /** A picture of the whole table: the file, where the page finds it, and its depth over its width. */
+  picture: { file: File; url: string; ratio: number } | null;
   /** Where the middle of the axle stands at the start, and where the part that scores has to be. */
   start: Point | null;
   facing: number;
@@ -62,6 +64,7 @@ export function emptyBeginning(): Beginning {
     ruler: {},
     ...TABLE_SIZES[0],
     border: true,
+    picture: null,
     start: null,
     facing: 0,
     target: null,
@@ -92,7 +95,7 @@ export function facingFrom({ x, y }: Point, { width, height }: Pick<Field, 'widt
 
 /** The table with start and target, as far as they were pressed. */
 export function fieldOf(beginning: Beginning): Field {
-  const { width, height, border, start, facing, target } = beginning;
+  const { width, height, border, picture, start, facing, target } = beginning;
   const pose: Pose = { ...(start ?? { x: width / 10, y: height / 5 }), heading: facing };
   return {
     width,
@@ -104,7 +107,8 @@ export function fieldOf(beginning: Beginning): Field {
     walls: [],
     lines: [],
     starts: [{ id: START_ID, name: 'Start', pose }],
-    picture: null,
+    picture:
+      picture === null ? null : { x: 0, y: 0, width, height: width * picture.ratio, turned: 0 },
   };
 }
 

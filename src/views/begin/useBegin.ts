@@ -11,6 +11,7 @@ import {
 } from '../../contracts/records.ts';
 import type { Source } from '../../core/robot/sources.ts';
 import { ask } from '../../ui/api.ts';
+import { keepPicture } from '../../ui/fieldPicture.ts';
 import { keepToken } from '../../ui/link/tokens.ts';
 import { fieldOf, measuredPlan, setupOf, type Beginning } from './beginning.ts';
 
@@ -18,6 +19,7 @@ import { fieldOf, measuredPlan, setupOf, type Beginning } from './beginning.ts';
 interface Made {
   robot?: string;
   field?: string;
+  picture?: true;
   route?: string;
   session?: string;
   link?: string;
@@ -42,6 +44,10 @@ export function useBegin(practice: boolean) {
           field: fieldOf(beginning),
         })
       ).id;
+      if (beginning.picture !== null && now.picture === undefined) {
+        await keepPicture(now.field, beginning.picture.file);
+        now.picture = true;
+      }
       now.route ??= (
         await ask(routeSchema, 'POST', 'routes', {
           name: 'To the target',

@@ -2,7 +2,9 @@ import { useEffect, useRef, useState } from 'react';
 import { pictureOnto } from '../../core/field/editing.ts';
 import type { Field } from '../../core/field/field.ts';
 import type { Point } from '../../core/mathematics/pose.ts';
+import { sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
+import { keepPicture, PICTURE_KINDS, pictureRatio } from '../../ui/fieldPicture.ts';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { QuantityField } from '../../ui/QuantityField.tsx';
@@ -37,22 +39,13 @@ export function PicturePanel({ field, fieldId, clicked, onPlace, onPicture }: Pi
   const send = async (file: File) => {
     setFault(null);
     try {
-      const bitmap = await sizeOf(file);
-      const response = await fetch(`/api/v1/fields/${fieldId}/picture`, {
-        method: 'PUT',
-        headers: { 'content-type': file.type },
-        body: file,
-      });
-      if (!response.ok) {
-        const problem = (await response.json()) as { detail: string };
-        setFault(problem.detail);
-        return;
-      }
-      const width = field.width;
-      onPlace({ x: 0, y: 0, width, height: (width * bitmap.height) / bitmap.width, turned: 0 });
+      const ratio = await pictureRatio(file);
+      await keepPicture(fieldId, file);
+      const { width } = field;
+      onPlace({ x: 0, y: 0, width, height: width * ratio, turned: 0 });
       onPicture();
-    } catch {
-      setFault('This file could not be read as a picture. PNG, JPEG and SVG are taken.');
+    } catch (error) {
+      setFault(sentenceOf(error));
     }
   };
   const lay = () => {
@@ -82,7 +75,7 @@ export function PicturePanel({ field, fieldId, clicked, onPlace, onPicture }: Pi
       <div className={styles['actions']}>
         <FileButton
           label={field.picture === null ? 'Choose a picture' : 'Another picture'}
-          accept="image/png,image/jpeg,image/svg+xml"
+          accept={PICTURE_KINDS}
           onFiles={([file]) => void send(file)}
         />
         {field.picture !== null && (
@@ -128,21 +121,4 @@ export function PicturePanel({ field, fieldId, clicked, onPlace, onPicture }: Pi
       )}
     </section>
   );
-}
-
-/** Width and height of a picture; only their ratio counts. Rejects what is no picture. */
-function sizeOf(file: File): Promise<{ width: number; height: number }> {
-  return new Promise((resolve, reject) => {
-    const image = new Image();
-    const address = URL.createObjectURL(file);
-    image.onload = () => {
-      URL.revokeObjectURL(address);
-      resolve({ width: image.naturalWidth || 1, height: image.naturalHeight || 1 });
-    };
-    image.onerror = () => {
-      URL.revokeObjectURL(address);
-      reject(new Error('No picture.'));
-    };
-    image.src = address;
-  });
 }

@@ -1,4 +1,11 @@
-import { DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import {
+  DndContext,
+  MouseSensor,
+  TouchSensor,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+} from '@dnd-kit/core';
 import { horizontalListSortingStrategy, SortableContext, useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { ticks } from './ticks.ts';
@@ -31,6 +38,8 @@ interface StripProps {
   onReorder: (id: string, position: number) => void;
 }
 
+/** A finger lifts a move by resting on it, ms and px: one that moves on at once pushes the page. */
+const HOLD = { delay: 300, tolerance: 8 };
 /** Cells narrower than this share of the strip write their words upwards. */
 const NARROW = 0.06;
 /** Cells narrower than this have room for a word or two. */
@@ -41,7 +50,10 @@ const NO_ROOM = 0.006;
 /** The route in time: a cell a move, as wide as it lasts, over the band of the spread. */
 export function Strip(props: StripProps) {
   const { moves, nominal, band, nextRun, onReorder, playback } = props;
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 8 } }));
+  const sensors = useSensors(
+    useSensor(MouseSensor, { activationConstraint: { distance: 8 } }),
+    useSensor(TouchSensor, { activationConstraint: HOLD }),
+  );
   const steps = stepsOf(moves);
   const layout = new StripLayout(steps, nominal, props.others);
   const { spans, forks, duration } = layout;

@@ -3,6 +3,9 @@ import styles from './TableView.module.css';
 
 const CAUSES = ['put down wrong', 'touched', 'battery', 'attachment', 'drop-out', 'table moved'];
 
+/** Where they stand on the sheet. */
+export const CAUSES_ID = 'causes';
+
 interface CausesProps {
   cause: string | null;
   onCause: (cause: string | null) => void;
@@ -12,7 +15,7 @@ interface CausesProps {
 export function Causes({ cause, onCause }: CausesProps) {
   const own = cause !== null && !CAUSES.includes(cause) ? cause : '';
   return (
-    <section className={styles['list']}>
+    <section className={styles['list']} id={CAUSES_ID}>
       <h2>Anything odd? It is kept, but does not count.</h2>
       <div className={styles['chips']}>
         {CAUSES.map((word) => (

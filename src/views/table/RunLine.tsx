@@ -1,6 +1,7 @@
 import { offsetWords } from '../../core/formats/runLine.ts';
 import { scores } from '../../core/field/field.ts';
 import { Button } from '../../ui/Button.tsx';
+import { QuickActions } from './QuickActions.tsx';
 import { typedOf } from './runEntry.ts';
 import styles from './TableView.module.css';
 import { useMeasured, useTableWork } from './tableWork.ts';
@@ -25,6 +26,7 @@ export function RunLine() {
           </Button>
         ))}
       </div>
+      <QuickActions />
       <div className={styles['line']}>
         <label htmlFor="run-line" className="unseen">
           Type a run: right, far, degrees, h or m

@@ -60,6 +60,7 @@ export function TableSide() {
             {editing === null && recording.practises && link !== null && <PracticeDrives />}
             {editing === null && <ClockBar />}
             <RunLine />
+
             <LogState />
             {editing === null ? <StartList /> : <EditedTelemetry />}
             <Causes key={editing?.id} cause={entry.cause} onCause={store.giveCause} />
@@ -149,7 +150,6 @@ function RunExtras() {
         editing={entry.editing}
         onPhoto={store.takePhoto}
         onMeasure={() => store.turnTo('photo')}
-        onFault={store.refusePhoto}
       />
       {photoFault !== null && <Notice tone="fault">{photoFault}</Notice>}
     </section>

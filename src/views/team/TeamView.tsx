@@ -6,10 +6,11 @@ import { ask, sentenceOf } from '../../ui/api.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { island } from '../../ui/island.tsx';
 import { Notice } from '../../ui/Notice.tsx';
+import { layOutFor, type Thumb } from '../../ui/thumb.ts';
 import styles from './TeamView.module.css';
 
 /** How the team counts, for all its devices; every choice is kept as soon as it is made. */
-function TeamSheet({ team }: { team: Conventions }) {
+function TeamSheet({ team, thumb }: { team: Conventions; thumb: Thumb }) {
   const [chosen, setChosen] = useState(team);
   const keeping = useMutation({
     mutationFn: (next: Conventions) => ask(teamSchema, 'PUT', 'team', next),
@@ -71,9 +72,32 @@ function TeamSheet({ team }: { team: Conventions }) {
         />
         <p>On program sheets: 868° are 2.411 rotations.</p>
       </section>
+      <ThisDevice thumb={thumb} />
       {keeping.isError && <Notice tone="fault">{sentenceOf(keeping.error)}</Notice>}
     </div>
   );
 }
 
 export const TeamView = island(TeamSheet);
+
+/** What each device keeps for itself. */
+function ThisDevice({ thumb }: { thumb: Thumb }) {
+  const [chosen, setChosen] = useState(thumb);
+  return (
+    <section className={styles['choice']}>
+      <Choice
+        label="On this phone, “Hit” and “Take it” lie"
+        value={chosen}
+        options={[
+          { value: 'left', label: 'on the left' },
+          { value: 'right', label: 'on the right' },
+        ]}
+        onChange={(to) => {
+          setChosen(to);
+          layOutFor(to);
+        }}
+      />
+      <p>Where your thumb is. Each phone keeps its own.</p>
+    </section>
+  );
+}

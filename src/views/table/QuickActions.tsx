@@ -1,0 +1,34 @@
+import { Button } from '../../ui/Button.tsx';
+import { CAUSES_ID } from './Causes.tsx';
+import { PhotoButton } from './PhotoButton.tsx';
+import styles from './TableView.module.css';
+import { useTableState, useTableWork } from './tableWork.ts';
+
+/** What a hand at the table does beside hit and miss, within reach of its thumb; larger screens show all of it anyway. */
+export function QuickActions() {
+  const { log, store, undo } = useTableWork();
+  const cause = useTableState((state) => state.entry.cause);
+  const photo = useTableState((state) => state.entry.photo);
+  const zeroedAt = useTableState((state) => state.zeroedAt);
+  const last = log.runs.at(-1);
+  const zeroed = zeroedAt !== null && (last === undefined || zeroedAt > last.happenedAt);
+  return (
+    <div className={styles['quick']} role="group" aria-label="This run">
+      <Button
+        aria-pressed={cause !== null}
+        onClick={() =>
+          cause === null
+            ? document.getElementById(CAUSES_ID)?.scrollIntoView({ block: 'center' })
+            : store.giveCause(null)
+        }
+      >
+        Set aside
+      </Button>
+      <PhotoButton label={photo === null ? 'Photo' : 'Photo ✓'} />
+      <Button onClick={store.zeroed}>{zeroed ? 'Zeroed ✓' : 'Zeroed'}</Button>
+      <Button disabled={log.runs.length === 0} onClick={undo}>
+        Undo
+      </Button>
+    </div>
+  );
+}
