@@ -28,7 +28,8 @@ import {
   withSetupValues,
   type RobotParameters,
 } from '../src/core/robot/parameters.ts';
-import { checkpointsOf, shiftedPlan, type RoutePlan } from '../src/core/route/plan.ts';
+import { checkpointsOf } from '../src/core/route/checkpoints.ts';
+import { shiftedPlan, type RoutePlan } from '../src/core/route/plan.ts';
 import { type Move } from '../src/core/moves/index.ts';
 import { randomRun } from '../src/core/simulation/run.ts';
 import { simulateTurnTrials } from '../src/core/practice/turnTrials.ts';

@@ -1,9 +1,8 @@
 import { z } from 'zod';
-import { practiceCommandSchema, type PracticeCommand } from '../core/practice/commands.ts';
 import { acknowledgementSchema, type Acknowledgement } from '../core/telemetry/acknowledgement.ts';
 import type { RobotParameters } from '../core/robot/parameters.ts';
 import { TOKEN_PATTERN } from './headers.ts';
-import { idSchema, instantSchema, listOf, nameSchema } from '../core/schema/scalars.ts';
+import { idSchema, instantSchema, nameSchema } from '../core/schema/scalars.ts';
 
 /** What a sender needs to know the link by. */
 export const tokenSchema = z.string().regex(TOKEN_PATTERN);
@@ -43,16 +42,6 @@ export interface PracticeLink extends OpenedLink {
   first: RobotParameters;
   /** The newest setup, by which its program is written. */
   setup: RobotParameters;
-}
-
-export const commandsSchema = z.strictObject({
-  commands: listOf(practiceCommandSchema, { least: 1, most: 200 }),
-});
-
-/** A command on its way to the practice robot. */
-export interface WaitingCommand {
-  number: number;
-  command: PracticeCommand;
 }
 
 /** What a follower's stream says of one link. */

@@ -1,5 +1,6 @@
 import { PRACTICE_KEY_HEADER } from '../contracts/headers.ts';
-import type { PracticeLink, WaitingCommand } from '../contracts/link.ts';
+import type { PracticeLink } from '../contracts/link.ts';
+import type { WaitingCommand } from '../contracts/commands.ts';
 import { PracticeHub } from '../core/practice/hub.ts';
 import { practiceTruth } from '../core/practice/truth.ts';
 import { writeLine, type TelemetryLine } from '../core/telemetry/lines.ts';

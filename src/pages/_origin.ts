@@ -1,4 +1,4 @@
-import type { SetupRevision } from '../contracts/records.ts';
+import type { SetupRevision } from '../contracts/robots.ts';
 import { sourceWords } from '../contracts/sourceWords.ts';
 
 /** Says where each number of a setup comes from, in words for comments. */

@@ -1,8 +1,11 @@
 import type { AstroGlobal } from 'astro';
 import { formatDistanceToNowStrict } from 'date-fns';
 import type { Link } from '../contracts/link.ts';
-import type { FieldRecord, GyroCheck, Robot, Route, Run, Session } from '../contracts/records.ts';
-import { checkpointsOf } from '../core/route/plan.ts';
+import type { FieldRecord } from '../contracts/fields.ts';
+import type { GyroCheck, Robot } from '../contracts/robots.ts';
+import type { Route } from '../contracts/routes.ts';
+import type { Run, Session } from '../contracts/practices.ts';
+import { checkpointsOf } from '../core/route/checkpoints.ts';
 import { measuredRuns } from '../core/analysis/runs/measured.ts';
 import { verdictOf, type Verdict } from '../core/analysis/runs/verdict.ts';
 import { countBy } from '../server/requestConventions.ts';

@@ -1,9 +1,13 @@
-import type { PracticeToday, RouteToday } from '../contracts/today.ts';
-import type { FieldRecord, Route, Run } from '../contracts/records.ts';
+import type { PracticeToday } from '../contracts/today.ts';
+import type { RouteToHelp } from '../core/analysis/planning/today.ts';
+import type { FieldRecord } from '../contracts/fields.ts';
+import type { Route } from '../contracts/routes.ts';
+import type { Run } from '../contracts/practices.ts';
 import { measuredRuns } from '../core/analysis/runs/measured.ts';
 import { minutesOfRun } from '../core/analysis/unknowns/measureNext.ts';
 import { verdictOf } from '../core/analysis/runs/verdict.ts';
-import { checkpointsOf, planFaults } from '../core/route/plan.ts';
+import { checkpointsOf } from '../core/route/checkpoints.ts';
+import { planFaults } from '../core/route/plan.ts';
 import { nominalRun } from '../core/simulation/run.ts';
 import { database } from '../store/database.ts';
 import { listRoutesOnFields } from '../store/routes.ts';
@@ -15,7 +19,7 @@ const ROUTES = 12;
 
 /** What there is to say today of a robot’s routes, and of the practice that goes on or was the last. */
 export async function readToday({ robot, session, route: chosen }: PageContext): Promise<{
-  routes: RouteToday[];
+  routes: RouteToHelp[];
   practice: PracticeToday | null;
 }> {
   if (robot === null) return { routes: [], practice: null };
@@ -42,7 +46,7 @@ export async function readToday({ robot, session, route: chosen }: PageContext):
       trueParameters: setup,
     });
     const runs = driven.filter(({ revisionId }) => revisionId === route.revision.id);
-    return routeToday(route, field, runs, minutesOfRun(duration));
+    return routeToHelp(route, field, runs, minutesOfRun(duration));
   });
   return {
     routes,
@@ -60,12 +64,12 @@ export async function readToday({ robot, session, route: chosen }: PageContext):
   };
 }
 
-function routeToday(
+function routeToHelp(
   route: Route,
   field: FieldRecord,
   runs: Run[],
   minutesPerRun: number,
-): RouteToday {
+): RouteToHelp {
   const checkpoint = checkpointsOf(route.revision.plan).at(-1) ?? null;
   const model = field.field.models.find(({ id }) => id === checkpoint?.modelId);
   const measured =
@@ -76,8 +80,8 @@ function routeToday(
       : verdictOf(measured.runs, measured.zone, route.goal, measured.ticks);
   const scored = new Set(checkpointsOf(route.revision.plan).map(({ modelId }) => modelId));
   return {
-    route,
-    field,
+    plan: route.revision.plan,
+    field: field.field,
     runs,
     checkpointId: checkpoint?.id ?? null,
     evidence: {

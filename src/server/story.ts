@@ -1,5 +1,5 @@
 import type { Sequelize } from 'sequelize';
-import type { Run } from '../contracts/records.ts';
+import type { Run } from '../contracts/practices.ts';
 import type { StoryCard, ToldStory } from '../contracts/story.ts';
 import type { Story } from '../core/text/story.ts';
 import { readTeam } from '../store/team.ts';

@@ -1,6 +1,7 @@
 import { move, transferableSymbol, valueSymbol } from 'piscina';
 import type { Problem } from '../contracts/problem.ts';
-import { forecastRequestSchema, type ImportResult } from '../contracts/records.ts';
+import { forecastRequestSchema } from '../contracts/routes.ts';
+import type { ImportResult } from '../contracts/kept.ts';
 import {
   provideConventions,
   USUAL_CONVENTIONS,

@@ -1,5 +1,5 @@
 import { QueryTypes, type Sequelize } from 'sequelize';
-import type { Session } from '../contracts/records.ts';
+import type { Session } from '../contracts/practices.ts';
 import type { Conventions } from '../core/mathematics/conventions.ts';
 import { teamOf } from './team.ts';
 

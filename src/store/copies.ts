@@ -7,7 +7,7 @@ import { PassThrough, Transform, type Readable, type TransformCallback } from 'n
 import { pipeline } from 'node:stream/promises';
 import { createGunzip, createGzip, gzipSync } from 'node:zlib';
 import { z } from 'zod';
-import type { Copy } from '../contracts/records.ts';
+import type { Copy } from '../contracts/kept.ts';
 import { UserFacingError } from './errors.ts';
 
 const ENDING = '.corvat-copy.sql.gz';

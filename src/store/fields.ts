@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { isDeepStrictEqual } from 'node:util';
 import { Op, type Sequelize } from 'sequelize';
-import type { FieldRecord, FieldRevision } from '../contracts/records.ts';
+import type { FieldRecord, FieldRevision } from '../contracts/fields.ts';
 import type { Field } from '../core/field/field.ts';
 import { inTransaction } from './database.ts';
 import { NotFound, StaleEdit } from './errors.ts';

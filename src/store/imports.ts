@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { ForeignKeyConstraintError, type Sequelize } from 'sequelize';
-import type { ImportResult } from '../contracts/records.ts';
+import type { ImportResult } from '../contracts/kept.ts';
 import { inTransaction } from './database.ts';
 import { Conflict, NotFound } from './errors.ts';
 import { removeRuns } from './removal.ts';

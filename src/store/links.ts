@@ -1,6 +1,7 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import { Op, type Sequelize } from 'sequelize';
-import type { Link, OpenedLink, PracticeLink, WaitingCommand } from '../contracts/link.ts';
+import type { Link, OpenedLink, PracticeLink } from '../contracts/link.ts';
+import type { WaitingCommand } from '../contracts/commands.ts';
 import type { PracticeCommand } from '../core/practice/commands.ts';
 import { valueOf } from '../core/benches/episodes.ts';
 import { writeLine, type ReadLine, type TelemetryLine } from '../core/telemetry/lines.ts';

@@ -1,5 +1,5 @@
 import { Op, QueryTypes, type ModelStatic, type Sequelize } from 'sequelize';
-import { KEPT_THINGS, type KeptRecord, type KeptThing } from '../contracts/records.ts';
+import { KEPT_THINGS, type KeptRecord, type KeptThing } from '../contracts/kept.ts';
 import { inTransaction } from './database.ts';
 import { Conflict, NotFound } from './errors.ts';
 import { tablesOf } from './tables/index.ts';

@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { Op, type Includeable, type Sequelize } from 'sequelize';
 import type { z } from 'zod';
 import type { Link } from '../contracts/link.ts';
-import type { GyroCheck, Robot, setupCreateSchema, SetupRevision } from '../contracts/records.ts';
+import type { GyroCheck, Robot, setupCreateSchema, SetupRevision } from '../contracts/robots.ts';
 import { STARTING_SETUP } from '../core/robot/parameters.ts';
 import { inTransaction } from './database.ts';
 import { NotFound, StaleEdit } from './errors.ts';

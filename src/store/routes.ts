@@ -1,13 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import { Op, type Sequelize, type WhereOptions } from 'sequelize';
 import type { z } from 'zod';
+import type { FieldRecord } from '../contracts/fields.ts';
 import type {
-  FieldRecord,
   revisionCreateSchema,
   Route,
   routeCreateSchema,
   RouteRevision,
-} from '../contracts/records.ts';
+} from '../contracts/routes.ts';
 import { planFaults } from '../core/route/plan.ts';
 import { inTransaction } from './database.ts';
 import { Conflict, NotFound, StaleEdit } from './errors.ts';

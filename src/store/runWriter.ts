@@ -1,5 +1,5 @@
 import type { Sequelize } from 'sequelize';
-import type { Run } from '../contracts/records.ts';
+import type { Run } from '../contracts/practices.ts';
 import { inTransaction } from './database.ts';
 import { tablesOf } from './tables/index.ts';
 import type { RunRecordRow } from './tables/runs.ts';

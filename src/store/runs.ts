@@ -7,7 +7,7 @@ import {
   type Sequelize,
 } from 'sequelize';
 import type { z } from 'zod';
-import type { Run, RunCreate, runUpdateSchema } from '../contracts/records.ts';
+import type { Run, RunCreate, runUpdateSchema } from '../contracts/practices.ts';
 import { inTransaction } from './database.ts';
 import { Conflict, NotFound, StaleEdit } from './errors.ts';
 import { writeRun } from './runWriter.ts';

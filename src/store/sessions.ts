@@ -1,6 +1,6 @@
 import type { Sequelize } from 'sequelize';
 import type { z } from 'zod';
-import type { Session, sessionUpdateSchema } from '../contracts/records.ts';
+import type { Session, sessionUpdateSchema } from '../contracts/practices.ts';
 import type { sessionSchema } from '../core/formats/practice.ts';
 import { NotFound, StaleEdit } from './errors.ts';
 import { tablesOf } from './tables/index.ts';

@@ -1,5 +1,5 @@
 import type { Sequelize } from 'sequelize';
-import type { Run } from '../contracts/records.ts';
+import type { Run } from '../contracts/practices.ts';
 import type { StorySource } from '../core/text/story.ts';
 import { listBenchRecords } from './benchRecords.ts';
 import { getRobot, listSetups } from './robots.ts';

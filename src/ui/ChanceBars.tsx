@@ -1,15 +1,18 @@
 import type { ChanceRange } from '../core/analysis/runs/chanceRange.ts';
 import { percent, rangeWords } from '../core/text/sentences.ts';
+import { Explanation } from './Explanation.tsx';
 import styles from './ChanceBars.module.css';
 
 interface ChanceBarsProps {
   /** What each chance is of; what is measured is filled, what is expected is an outline. */
   bars: readonly { label: string; range: ChanceRange; measured: boolean }[];
   goal: number;
+  /** From what the chances are, for whoever presses. */
+  why: string;
 }
 
 /** Chances as the ranges in which they lie, over one scale from 0 to 100 %, with the goal as a mark across all. */
-export function ChanceBars({ bars, goal }: ChanceBarsProps) {
+export function ChanceBars({ bars, goal, why }: ChanceBarsProps) {
   return (
     <div className={styles['bars']}>
       {bars.map(({ label, range, measured }) => (
@@ -35,6 +38,7 @@ export function ChanceBars({ bars, goal }: ChanceBarsProps) {
         </span>
         <span />
       </div>
+      <Explanation of={why} />
     </div>
   );
 }

@@ -3,7 +3,8 @@ import type { Field } from '../core/field/field.ts';
 import type { Point } from '../core/mathematics/pose.ts';
 import { onScreen, Table } from './FieldTable.tsx';
 import styles from './FieldDrawing.module.css';
-import type { Box, Zoom } from './zoom/useZoom.ts';
+import type { Box } from './zoom/box.ts';
+import type { Zoom } from './zoom/useZoom.ts';
 import frame from './zoom/ZoomButtons.module.css';
 
 interface FieldDrawingProps {

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import type { Robot } from '../contracts/records.ts';
+import type { Robot } from '../contracts/robots.ts';
 import { minutesWords, measureWords } from '../core/text/measureWords.ts';
 import { percent } from '../core/text/sentences.ts';
 import type { Measurement } from '../core/analysis/unknowns/measureNext.ts';

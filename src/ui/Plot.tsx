@@ -19,6 +19,7 @@ import {
   type QuantityKind,
   unitOf,
 } from '../core/mathematics/quantity.ts';
+import { Explanation } from './Explanation.tsx';
 import styles from './Plot.module.css';
 import { useThemeColors, type Ink } from './useThemeColors.ts';
 
@@ -58,6 +59,8 @@ export interface PlotAxis {
 
 export interface PlotProps {
   label: string;
+  /** What it shows, how it comes about and from what, for whoever presses. */
+  why: string;
   x: PlotAxis;
   y: PlotAxis;
   series: readonly PlotSeries[];
@@ -72,7 +75,7 @@ function shownAt(value: number, { kind }: PlotAxis): number {
 }
 
 /** A plot of measurements over a common frame of type and colours, in either theme. */
-export function Plot({ label, x, y, series: given, shaded = [] }: PlotProps) {
+export function Plot({ label, why, x, y, series: given, shaded = [] }: PlotProps) {
   const series = given.map((one) => ({
     ...one,
     points: one.points.map((point) => ({ x: shownAt(point.x, x), y: shownAt(point.y, y) })),
@@ -111,16 +114,19 @@ export function Plot({ label, x, y, series: given, shaded = [] }: PlotProps) {
     return <p className={styles['empty']}>The drawing begins with the first reading.</p>;
   }
   return (
-    <div className={styles['plot']}>
-      <Scatter
-        // Chart.js keeps the plugins that a chart was made with.
-        key={stretches}
-        role="img"
-        aria-label={label}
-        options={options}
-        plugins={plugins}
-        data={{ datasets: series.map((one) => datasetOf(one, ink)) }}
-      />
+    <div className={styles['whole']}>
+      <div className={styles['plot']}>
+        <Scatter
+          // Chart.js keeps the plugins that a chart was made with.
+          key={stretches}
+          role="img"
+          aria-label={label}
+          options={options}
+          plugins={plugins}
+          data={{ datasets: series.map((one) => datasetOf(one, ink)) }}
+        />
+      </div>
+      <Explanation of={why} />
     </div>
   );
 }

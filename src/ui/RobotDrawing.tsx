@@ -1,4 +1,4 @@
-import type { Robot } from '../contracts/records.ts';
+import type { Robot } from '../contracts/robots.ts';
 import { sourceWords } from '../contracts/sourceWords.ts';
 import { rectangle } from '../core/mathematics/polygon.ts';
 import { formatQuantity } from '../core/mathematics/quantity.ts';

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { z } from 'zod';
 import { drivenPlanSchema } from '../contracts/driven.ts';
-import type { Robot } from '../contracts/records.ts';
+import type { Robot } from '../contracts/robots.ts';
 import { ask } from './api.ts';
 
 /** The runs of a robot with its newest setup, by revision. */

@@ -3,6 +3,9 @@ export type Identity = Partial<
   Record<'robot' | 'route' | 'session' | 'field' | 'revision', string>
 >;
 
+/** The address of a sheet that goes on with what the present one works on. */
+export type Leads = (path: string, changes?: Identity) => string;
+
 /** What goes with people from sheet to sheet. */
 const KEPT = ['robot', 'route', 'session'] as const;
 

@@ -11,20 +11,18 @@ export type LowBatteries = readonly (LowBattery | null)[];
  * Finds away from the page below which voltage routes fail; null until it is known. Both lists have to stay the same
  * ones while they mean the same.
  *
- * @param follows how the speed may follow the voltage; null takes what each robot's numbers say
+ * @param follows how the speed may follow the voltage
  */
 export function useLowBattery(
   experiments: readonly Experiment[],
-  follows: readonly number[] | null,
+  follows: readonly number[],
 ): readonly LowBatteries[] | null {
   const wanted = useMemo(
     () => (experiments.length === 0 ? null : { experiments: [...experiments], follows }),
     [experiments, follows],
   );
   const { found } = useWorked(simulationWorker, wanted, (worker, at) =>
-    worker.ask((door) =>
-      door.lowBatteries(at.experiments, at.follows === null ? null : [...at.follows]),
-    ),
+    worker.ask((door) => door.lowBatteries(at.experiments, [...at.follows])),
   );
   return found;
 }

@@ -8,7 +8,8 @@ import type { Field } from '../core/field/field.ts';
 import type { DriveBase, RobotParameters } from '../core/robot/parameters.ts';
 import type { RoutePlan } from '../core/route/plan.ts';
 import { packRecording, unpackColumn, type PackedColumn } from '../core/telemetry/packed.ts';
-import { RecordingFile, type Recording } from '../core/telemetry/recording.ts';
+import type { Recording } from '../core/telemetry/recording.ts';
+import { RecordingFile } from '../core/telemetry/recordingFile.ts';
 
 /** A route against which a gyro is judged. */
 export interface Against {

@@ -24,6 +24,8 @@ import {
 import { spreadShares } from '../core/analysis/budget/refit.ts';
 import type { OffsetSummary } from '../core/analysis/runs/summary.ts';
 import { comparedSets, type ComparedSets } from '../core/analysis/runs/comparison.ts';
+import { shownToday, type ShownTask } from '../core/text/shownTask.ts';
+import { titlesOf } from '../core/route/titles.ts';
 import type { Offset, Zone } from '../core/field/field.ts';
 import type { TravelLog } from '../core/benches/logs.ts';
 import { recordedRun, type RecordedRun } from '../core/analysis/runs/divergence.ts';
@@ -35,10 +37,15 @@ import {
 } from '../core/analysis/tuning/response.ts';
 import { gainMap, leadMap, type StabilityMap } from '../core/analysis/tuning/stabilityMap.ts';
 import { comparedWays, type ComparedWay } from '../core/analysis/planning/alternatives.ts';
+import { tasksToday, type KnownRobot, type RouteToHelp } from '../core/analysis/planning/today.ts';
 import { nextSteps, type NextStep } from '../core/analysis/planning/nextSteps.ts';
 import type { RobotParameters } from '../core/robot/parameters.ts';
-import type { Checkpoint } from '../core/route/plan.ts';
-import { lowBattery, type LowBattery } from '../core/analysis/checks/lowBattery.ts';
+import type { Checkpoint } from '../core/route/checkpoints.ts';
+import {
+  lowBattery,
+  lowBatterySentence,
+  type LowBattery,
+} from '../core/analysis/checks/lowBattery.ts';
 import { emptyForecast, simulateRuns, type Forecast } from '../core/simulation/forecast.ts';
 import { outcomesOf, type ForecastOutcomes } from '../core/simulation/outcomes.ts';
 import type { Experiment } from '../core/simulation/run.ts';
@@ -148,16 +155,24 @@ const door = {
   measureNext(experiment: Experiment, runs: Record<string, number>): Measurement[] {
     return measureNext(experiment, runs, models);
   },
+  /** All that is worth the time for a robot, best first. */
+  tasks(robot: KnownRobot, routes: RouteToHelp[]): ShownTask[] {
+    return tasksToday(robot, routes, models).map((one) => shownToday(one, robot, routes));
+  },
   nextSteps(experiment: Experiment, seed: number, onProgress: (share: number) => void): NextStep[] {
     return nextSteps(experiment, seed, onProgress);
   },
   /** What of each route fails first on a low battery, for every way in which the speed may follow the voltage. */
-  lowBatteries(experiments: Experiment[], follows: number[] | null): (LowBattery | null)[][] {
-    return experiments.map((experiment) =>
-      follows === null
-        ? [lowBattery(experiment)]
-        : follows.map((one) => lowBattery(experiment, one)),
-    );
+  lowBatteries(experiments: Experiment[], follows: number[]): (LowBattery | null)[][] {
+    return experiments.map((experiment) => follows.map((one) => lowBattery(experiment, one)));
+  },
+  /** Below which voltage a route fails, in a sentence; null when nothing that can still drive does. */
+  lowWarning(experiment: Experiment): { voltage: number; sentence: string } | null {
+    const low = lowBattery(experiment);
+    if (low === null) return null;
+    const { plan, estimated } = experiment;
+    const titles = titlesOf(plan.moves, estimated).map(({ title }) => title);
+    return { voltage: low.voltage, sentence: lowBatterySentence(low, titles) };
   },
   ways(experiment: Experiment, step: number): ComparedWay[] {
     return comparedWays(experiment, step);

@@ -2,18 +2,14 @@ import { randomUUID } from 'node:crypto';
 import { describe, expect, it } from 'vitest';
 import { address } from '../sharedApplication.ts';
 import type { BenchRecord } from '../../src/contracts/bench.ts';
-import type {
-  FieldRecord,
-  Robot,
-  Route,
-  Run,
-  Session,
-  SetupRevision,
-} from '../../src/contracts/records.ts';
+import type { FieldRecord } from '../../src/contracts/fields.ts';
+import type { Robot, SetupRevision } from '../../src/contracts/robots.ts';
+import type { Route } from '../../src/contracts/routes.ts';
+import type { Run, Session } from '../../src/contracts/practices.ts';
 import { withSetupValues } from '../../src/core/robot/parameters.ts';
 import { caller } from './client.ts';
 import { forecastRuns } from '../../src/core/simulation/forecast.ts';
-import { checkpointsOf } from '../../src/core/route/plan.ts';
+import { checkpointsOf } from '../../src/core/route/checkpoints.ts';
 import { newMove } from '../../src/core/moves/index.ts';
 
 const call = caller(address);

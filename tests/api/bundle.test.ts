@@ -4,18 +4,13 @@ import { gunzipSync } from 'node:zlib';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { address } from '../sharedApplication.ts';
-import type {
-  FieldRecord,
-  Route,
-  RouteRevision,
-  Run,
-  RunNews,
-  Session,
-} from '../../src/contracts/records.ts';
+import type { FieldRecord } from '../../src/contracts/fields.ts';
+import type { Route, RouteRevision } from '../../src/contracts/routes.ts';
+import type { Run, RunNews, Session } from '../../src/contracts/practices.ts';
 import { compareRuns, FEWEST_TO_COMPARE } from '../../src/core/analysis/runs/comparison.ts';
 import { measuredRuns } from '../../src/core/analysis/runs/measured.ts';
 import { verdictOf } from '../../src/core/analysis/runs/verdict.ts';
-import { checkpointsOf } from '../../src/core/route/plan.ts';
+import { checkpointsOf } from '../../src/core/route/checkpoints.ts';
 import { startApplication, type Application } from '../application.ts';
 import { caller } from './client.ts';
 

@@ -2,7 +2,10 @@ import { randomUUID } from 'node:crypto';
 import { request } from 'node:http';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { address } from '../sharedApplication.ts';
-import type { FieldRecord, Robot, Route, Run, Session } from '../../src/contracts/records.ts';
+import type { FieldRecord } from '../../src/contracts/fields.ts';
+import type { Robot } from '../../src/contracts/robots.ts';
+import type { Route } from '../../src/contracts/routes.ts';
+import type { Run, Session } from '../../src/contracts/practices.ts';
 import { DEVICE_TIME_HEADER } from '../../src/contracts/headers.ts';
 import { caller } from './client.ts';
 

@@ -4,10 +4,10 @@ import { address } from '../sharedApplication.ts';
 import type { BenchRecord } from '../../src/contracts/bench.ts';
 import type { Bench } from '../../src/core/benches/index.ts';
 import type { RobotFile } from '../../src/core/formats/files.ts';
-import type { Robot } from '../../src/contracts/records.ts';
+import type { Robot } from '../../src/contracts/robots.ts';
 import type { TelemetryRecord } from '../../src/core/telemetry/documents.ts';
 import { packRecording } from '../../src/core/telemetry/packed.ts';
-import { readRecording } from '../../src/core/telemetry/recording.ts';
+import { readRecording } from '../../src/core/telemetry/recordingFile.ts';
 import { caller } from './client.ts';
 
 const call = caller(address);

@@ -6,13 +6,11 @@ import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type {
-  FieldRecord,
-  KeptRecord,
-  Robot,
-  Route,
-  Session,
-} from '../../src/contracts/records.ts';
+import type { FieldRecord } from '../../src/contracts/fields.ts';
+import type { KeptRecord } from '../../src/contracts/kept.ts';
+import type { Robot } from '../../src/contracts/robots.ts';
+import type { Route } from '../../src/contracts/routes.ts';
+import type { Session } from '../../src/contracts/practices.ts';
 import { packColumn } from '../../src/core/telemetry/packed.ts';
 import { caller } from '../api/client.ts';
 import { ROOT, startApplication, type Application } from '../application.ts';

@@ -1,7 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync, rmSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import type { Route, Robot, Session } from '../../src/contracts/records.ts';
+import type { Route } from '../../src/contracts/routes.ts';
+import type { Robot } from '../../src/contracts/robots.ts';
+import type { Session } from '../../src/contracts/practices.ts';
 import { startApplication } from '../application.ts';
 
 const DATA = '.test/killed';

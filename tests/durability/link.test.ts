@@ -1,7 +1,7 @@
 import { readFileSync, rmSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import type { Link, OpenedLink } from '../../src/contracts/link.ts';
-import type { Robot } from '../../src/contracts/records.ts';
+import type { Robot } from '../../src/contracts/robots.ts';
 import type { Acknowledgement } from '../../src/core/telemetry/acknowledgement.ts';
 import { caller } from '../api/client.ts';
 import { followLines } from '../api/follower.ts';

@@ -1,7 +1,7 @@
 import { readFileSync, rmSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Browser } from 'playwright-core';
-import type { Run } from '../../src/contracts/records.ts';
+import type { Run } from '../../src/contracts/practices.ts';
 import { freePort, startApplication, type Application } from '../application.ts';
 import { openBrowser } from '../browser.ts';
 

@@ -1,7 +1,8 @@
 import { rmSync } from 'node:fs';
 import type { Browser, Locator, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { FieldRecord, Run } from '../../src/contracts/records.ts';
+import type { FieldRecord } from '../../src/contracts/fields.ts';
+import type { Run } from '../../src/contracts/practices.ts';
 import { caller } from '../api/client.ts';
 import { ROOT, startApplication, type Application } from '../application.ts';
 import { openBrowser, openPage } from '../browser.ts';

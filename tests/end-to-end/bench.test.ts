@@ -5,7 +5,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { address } from '../sharedApplication.ts';
 import type { BenchRecord } from '../../src/contracts/bench.ts';
 import type { BenchOf } from '../../src/core/benches/index.ts';
-import type { Robot } from '../../src/contracts/records.ts';
+import type { Robot } from '../../src/contracts/robots.ts';
 import type { TelemetryRecord } from '../../src/core/telemetry/documents.ts';
 import { caller } from '../api/client.ts';
 import { ROOT } from '../application.ts';

@@ -1,7 +1,7 @@
 import type { Browser } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { address } from '../sharedApplication.ts';
-import type { Route } from '../../src/contracts/records.ts';
+import type { Route } from '../../src/contracts/routes.ts';
 import { caller } from '../api/client.ts';
 import { openBrowser, openPage } from '../browser.ts';
 

@@ -1,7 +1,7 @@
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { address } from '../sharedApplication.ts';
-import type { FieldRecord } from '../../src/contracts/records.ts';
+import type { FieldRecord } from '../../src/contracts/fields.ts';
 import { caller } from '../api/client.ts';
 import { openBrowser, openPage } from '../browser.ts';
 

@@ -1,7 +1,8 @@
 import { readFileSync, rmSync } from 'node:fs';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Robot, Route } from '../../src/contracts/records.ts';
+import type { Robot } from '../../src/contracts/robots.ts';
+import type { Route } from '../../src/contracts/routes.ts';
 import { caller } from '../api/client.ts';
 import { ROOT, startApplication, type Application } from '../application.ts';
 import { goToRest, openBrowser, openPage } from '../browser.ts';

@@ -2,7 +2,7 @@ import { AxeBuilder } from '@axe-core/playwright';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { address } from '../sharedApplication.ts';
-import type { Route } from '../../src/contracts/records.ts';
+import type { Route } from '../../src/contracts/routes.ts';
 import { caller } from '../api/client.ts';
 import { goToRest, openBrowser, openPage } from '../browser.ts';
 
@@ -122,6 +122,22 @@ describe('every sheet', () => {
       await page.locator('[aria-label="Title block"]:visible').waitFor();
       const here = await page.locator('header [aria-current=page] strong').textContent();
       expect(here?.toLowerCase()).toBe(path === '/program' ? 'route' : path.slice(1));
+    }
+    await page.context().close();
+  });
+
+  it('explains each of its drawings on a press', async () => {
+    const { page } = await openPage(browser);
+    for (const path of ['/bench#wheels', '/bench#rest', '/bench#range', '/verdict']) {
+      await settled(page, path);
+      const explanations = page.getByText('What this shows', { exact: true });
+      await expect.poll(() => explanations.count(), { message: path }).toBeGreaterThan(0);
+      const drawn = await page.locator('main canvas').count();
+      expect(await explanations.count(), path).toBeGreaterThanOrEqual(drawn);
+      const words = page.locator('details:has-text("What this shows") p').first();
+      expect(await words.isVisible()).toBe(false);
+      await explanations.first().click();
+      expect((await words.innerText()).length, path).toBeGreaterThan(60);
     }
     await page.context().close();
   });

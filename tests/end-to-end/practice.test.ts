@@ -2,20 +2,16 @@ import { randomUUID } from 'node:crypto';
 import type { Browser, BrowserContext, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { address } from '../sharedApplication.ts';
-import type {
-  FieldRecord,
-  Robot,
-  Route,
-  RouteRevision,
-  Run,
-  Session,
-} from '../../src/contracts/records.ts';
+import type { FieldRecord } from '../../src/contracts/fields.ts';
+import type { Robot } from '../../src/contracts/robots.ts';
+import type { Route, RouteRevision } from '../../src/contracts/routes.ts';
+import type { Run, Session } from '../../src/contracts/practices.ts';
 import { wheelDiameters } from '../../src/core/robot/driveBase.ts';
 import { degrees } from '../../src/core/mathematics/angle.ts';
 import type { RobotParameters } from '../../src/core/robot/parameters.ts';
 import { randomRun, type RunRecord } from '../../src/core/simulation/run.ts';
 import { packRecording } from '../../src/core/telemetry/packed.ts';
-import { readRecording } from '../../src/core/telemetry/recording.ts';
+import { readRecording } from '../../src/core/telemetry/recordingFile.ts';
 import { caller } from '../api/client.ts';
 import { openBrowser, openPage } from '../browser.ts';
 

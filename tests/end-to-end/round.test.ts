@@ -1,7 +1,8 @@
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { address } from '../sharedApplication.ts';
-import type { Robot, Route } from '../../src/contracts/records.ts';
+import type { Robot } from '../../src/contracts/robots.ts';
+import type { Route } from '../../src/contracts/routes.ts';
 import { openBrowser, openPage } from '../browser.ts';
 
 let browser: Browser;

@@ -1,7 +1,9 @@
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { address } from '../sharedApplication.ts';
-import type { FieldRecord, Robot, Route } from '../../src/contracts/records.ts';
+import type { FieldRecord } from '../../src/contracts/fields.ts';
+import type { Robot } from '../../src/contracts/robots.ts';
+import type { Route } from '../../src/contracts/routes.ts';
 import type { Experiment } from '../../src/core/simulation/run.ts';
 import { stepsOf } from '../../src/core/route/plan.ts';
 import { caller } from '../api/client.ts';

@@ -2,7 +2,8 @@ import { randomUUID } from 'node:crypto';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { address } from '../sharedApplication.ts';
-import type { Route, Run, Session } from '../../src/contracts/records.ts';
+import type { Route } from '../../src/contracts/routes.ts';
+import type { Run, Session } from '../../src/contracts/practices.ts';
 import { caller } from '../api/client.ts';
 import { openBrowser, openPage } from '../browser.ts';
 

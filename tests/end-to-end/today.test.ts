@@ -1,7 +1,7 @@
 import { rmSync } from 'node:fs';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Route } from '../../src/contracts/records.ts';
+import type { Route } from '../../src/contracts/routes.ts';
 import { caller } from '../api/client.ts';
 import { ROOT, startApplication, type Application } from '../application.ts';
 import { openBrowser, openPage } from '../browser.ts';

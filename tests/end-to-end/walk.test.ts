@@ -1,7 +1,7 @@
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { address } from '../sharedApplication.ts';
-import type { Robot } from '../../src/contracts/records.ts';
+import type { Robot } from '../../src/contracts/robots.ts';
 import { BENCHES } from '../../src/core/benches/index.ts';
 import { caller } from '../api/client.ts';
 import { openBrowser, openPage } from '../browser.ts';

@@ -1,6 +1,6 @@
 import type { Browser, Locator, Page } from 'playwright-core';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import type { Route } from '../../src/contracts/records.ts';
+import type { Route } from '../../src/contracts/routes.ts';
 import { caller } from '../api/client.ts';
 import { goToRest, openBrowser, openPage } from '../browser.ts';
 import { address } from '../sharedApplication.ts';

@@ -6,7 +6,10 @@
  * Started by `npm run engines`, which puts the browsers on the machine.
  */
 import { rmSync, readdirSync } from 'node:fs';
-import type { Run, Route, Robot, FieldRecord } from '../../src/contracts/records.ts';
+import type { Run } from '../../src/contracts/practices.ts';
+import type { Route } from '../../src/contracts/routes.ts';
+import type { Robot } from '../../src/contracts/robots.ts';
+import type { FieldRecord } from '../../src/contracts/fields.ts';
 import { caller } from '../api/client.ts';
 import { ROOT, startApplication, type Application } from '../application.ts';
 import { chromiumEngine } from './chromium.ts';

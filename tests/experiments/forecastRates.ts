@@ -13,7 +13,8 @@ import { nominalOffset, unknownEffects } from '../../src/core/analysis/unknowns/
 import { twoLevels } from '../../src/core/analysis/unknowns/twoLevels.ts';
 import { offsetFrom, scores, type Offset } from '../../src/core/field/field.ts';
 import { toolPose } from '../../src/core/robot/toolPose.ts';
-import { checkpointsOf, stepsOf } from '../../src/core/route/plan.ts';
+import { checkpointsOf } from '../../src/core/route/checkpoints.ts';
+import { stepsOf } from '../../src/core/route/plan.ts';
 import { forecastPose, forecastRuns, momentAfterMove } from '../../src/core/simulation/forecast.ts';
 import { FIELD, measuredRobot, PLANS, type Thoroughness } from './hiddenRobots.ts';
 

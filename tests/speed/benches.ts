@@ -2,7 +2,7 @@ import { writeFileSync } from 'node:fs';
 import type { Browser } from 'playwright-core';
 import type { BenchRecord } from '../../src/contracts/bench.ts';
 import type { OpenedLink } from '../../src/contracts/link.ts';
-import type { Robot } from '../../src/contracts/records.ts';
+import type { Robot } from '../../src/contracts/robots.ts';
 import type { Acknowledgement } from '../../src/core/telemetry/acknowledgement.ts';
 import { caller } from '../api/client.ts';
 import { longestTask, pageTime, watchLongTasks } from './longTasks.ts';

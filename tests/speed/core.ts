@@ -15,7 +15,7 @@ import { stillLogOf } from '../../src/core/benches/logs.ts';
 import { readJsonFile, type RobotFile, type RouteFile } from '../../src/core/formats/files.ts';
 import { emptyForecast, simulateRuns } from '../../src/core/simulation/forecast.ts';
 import { nominalRun, type Experiment } from '../../src/core/simulation/run.ts';
-import { readRecording } from '../../src/core/telemetry/recording.ts';
+import { readRecording } from '../../src/core/telemetry/recordingFile.ts';
 import { besideC } from './cReference.ts';
 import { figure, median, percentile, timesOf, type Figure } from './figure.ts';
 import { stillText } from './stillText.ts';

@@ -1,4 +1,5 @@
-import type { Robot, Route } from '../../src/contracts/records.ts';
+import type { Robot } from '../../src/contracts/robots.ts';
+import type { Route } from '../../src/contracts/routes.ts';
 
 /** Asks the API of an application. */
 export async function get<T>(address: string, path: string): Promise<T> {

@@ -6,13 +6,13 @@
 import { spawnSync } from 'node:child_process';
 import { rmSync } from 'node:fs';
 import { cpus } from 'node:os';
-import { gzipSync } from 'node:zlib';
 import type { Browser } from 'playwright-core';
 import { startApplication, type Application } from '../application.ts';
-import { goToRest, openBrowser } from '../browser.ts';
+import { openBrowser } from '../browser.ts';
 import { millionLines, tenRobots } from './benches.ts';
 import { forecasts, frames } from './browser.ts';
 import { figure, median, type Figure } from './figure.ts';
+import { loading } from './loading.ts';
 import { fixedLoop } from './machine.ts';
 import { seasonChart, seasonPages, takeInSeason } from './season.ts';
 import { loggingRuns } from './server.ts';
@@ -48,27 +48,13 @@ async function secondStart(): Promise<Figure> {
   return figure('a second start, to the first answered request', seconds, 's', 'under 4 s');
 }
 
-/** All scripts that the Table page fetches, as they travel. */
-async function tableScripts(browser: Browser, address: string): Promise<Figure> {
-  const page = await browser.newPage({ viewport: { width: 1024, height: 768 } });
-  const sizes: Promise<number>[] = [];
-  page.on('response', (response) => {
-    if (response.request().resourceType() !== 'script') return;
-    sizes.push(response.body().then((body) => gzipSync(body).length));
-  });
-  await goToRest(page, `${address}/table`);
-  const total = (await Promise.all(sizes)).reduce((sum, size) => sum + size, 0);
-  await page.close();
-  return figure('scripts of the Table page, packed', total / 1000, 'kB', '', 0);
-}
-
 async function round(browser: Browser, application: Application): Promise<Figure[]> {
   const { address } = application;
   return [
     figure('how busy the machine was: a fixed loop before', fixedLoop(), 'ms', '', 0),
     ...core(),
     await secondStart(),
-    await tableScripts(browser, address),
+    ...(await loading(browser, address)),
     ...(await forecasts(browser, address)),
     ...(await frames(browser, address)),
     ...(await seasonPages(address)),

@@ -12,7 +12,7 @@ import { createServer, type Server } from 'node:net';
 import { userInfo } from 'node:os';
 import { join, resolve } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Robot } from '../../src/contracts/records.ts';
+import type { Robot } from '../../src/contracts/robots.ts';
 import { freePort, ROOT, startApplication } from '../application.ts';
 
 const DATA = '.test/start';

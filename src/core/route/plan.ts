@@ -3,10 +3,7 @@ import { definitionOf, isAction, type Action, type Move } from '../moves/index.t
 import type { Ask } from '../moves/questions.ts';
 import type { Condition } from '../program/definition.ts';
 import { choiceFaults, choicesOf, wayOf } from './choices.ts';
-import type { CheckpointMove } from '../moves/checkpoint/move.ts';
-
-/** Where runs are measured. Its identifier is that of its move. */
-export type Checkpoint = Pick<CheckpointMove, 'id' | 'name' | 'modelId'>;
+import { checkpointsOf } from './checkpoints.ts';
 
 /** What one revision of a route says. */
 export interface RoutePlan {
@@ -66,13 +63,6 @@ export function stepsOf(moves: readonly Move[]): Step[] {
     }
   });
   return steps;
-}
-
-/** The places at which runs of a plan are measured, in order. */
-export function checkpointsOf(plan: Pick<RoutePlan, 'moves'>): Checkpoint[] {
-  return plan.moves
-    .filter((move) => move.kind === 'checkpoint')
-    .map(({ id, name, modelId }) => ({ id, name, modelId }));
 }
 
 /** The number of a move that decides where it ends, and what it is; null when no number does. */

@@ -1,7 +1,8 @@
 import { toolPose } from '../robot/toolPose.ts';
 import { wilsonInterval } from '../mathematics/wilson.ts';
 import { offsetFrom, scores, type Offset } from '../field/field.ts';
-import { checkpointsOf, stepsOf, type Step } from '../route/plan.ts';
+import { checkpointsOf } from '../route/checkpoints.ts';
+import { stepsOf, type Step } from '../route/plan.ts';
 import { leastSquaresOfSums } from '../mathematics/leastSquares.ts';
 import { cameBy, CONDITIONS, forecastPose, momentAfterMove, type Forecast } from './forecast.ts';
 import type { Experiment } from './run.ts';

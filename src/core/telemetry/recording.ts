@@ -1,5 +1,5 @@
-import { TIME, telemetryColumn, type TelemetryColumn } from './columns.ts';
-import { TelemetryReader, type TelemetryLine } from './lines.ts';
+import { telemetryColumn, type TelemetryColumn } from './columns.ts';
+import type { TelemetryLine } from './lines.ts';
 
 /** A table of samples, column by column, in the units in which it was sent. */
 export interface Recording {
@@ -7,17 +7,6 @@ export interface Recording {
   columns: Record<string, Float64Array>;
   events: { row: number; text: string }[];
   rows: number;
-}
-
-/** A file of telemetry that cannot be taken. */
-export class TelemetryFault extends Error {
-  constructor(
-    readonly line: number,
-    problem: string,
-  ) {
-    super(`Line ${line}: ${problem}`);
-    this.name = 'TelemetryFault';
-  }
 }
 
 /** Collects lines into a recording whose columns grow as they come. */
@@ -63,58 +52,6 @@ export function recordingOfLines(lines: readonly TelemetryLine[]): Recording {
   const builder = new RecordingBuilder();
   for (const line of lines.toSorted((a, b) => (a.n ?? 0) - (b.n ?? 0))) builder.add(line);
   return builder.finish();
-}
-
-/** Takes the text of a file, piece by piece, as a whole or not at all. */
-export class RecordingFile {
-  private readonly reader = new TelemetryReader();
-  private readonly builder = new RecordingBuilder();
-  private lastTime = -Infinity;
-
-  /** Throws a {@link TelemetryFault} at the first line that cannot be read. */
-  push(piece: string): void {
-    this.take(this.reader.push(piece));
-  }
-
-  finish(): Recording {
-    this.take(this.reader.end());
-    if (this.builder.rows === 0) {
-      throw new TelemetryFault(1, 'there are no readings below the header.');
-    }
-    return this.builder.finish();
-  }
-
-  private take(read: ReturnType<TelemetryReader['push']>): void {
-    // Faults are rare, so the line is worked out only for them: counted back from the end.
-    read.forEach((one, i) => {
-      const fault = 'fault' in one ? one.fault : this.timeFault(one.line);
-      if (fault !== null) {
-        throw new TelemetryFault(this.reader.lineNumber - (read.length - 1 - i), fault);
-      }
-      if ('line' in one) this.builder.add(one.line);
-    });
-  }
-
-  private timeFault({ values }: TelemetryLine): string | null {
-    for (const name in values) {
-      const column = this.reader.known.get(name)!;
-      if (column.quantity !== TIME) continue;
-      const time = values[name]! * column.factor;
-      if (time < this.lastTime) {
-        return `the time goes back from ${this.lastTime} s to ${time} s. Lines must be in the order of time.`;
-      }
-      this.lastTime = time;
-      return null;
-    }
-    return null;
-  }
-}
-
-/** Reads a whole text of telemetry; throws a {@link TelemetryFault}. */
-export function readRecording(text: string): Recording {
-  const file = new RecordingFile();
-  file.push(text);
-  return file.finish();
 }
 
 /** A column in core units, by its quantity such as `heading`; null when the telemetry lacks it. */

@@ -4,15 +4,8 @@ import { telemetryColumn } from './columns.ts';
 import { LONGEST_LINE, TelemetryReader, writeLine, type TelemetryLine } from './lines.ts';
 import { packColumn, packRecording, unpackColumn } from './packed.ts';
 import { emptyAcknowledgement, lostLines, receive, receiveMalformed } from './acknowledgement.ts';
-import {
-  completeRows,
-  quantityOf,
-  readRecording,
-  RecordingFile,
-  recordingOfLines,
-  TelemetryFault,
-  writeRecording,
-} from './recording.ts';
+import { completeRows, quantityOf, recordingOfLines, writeRecording } from './recording.ts';
+import { readRecording, RecordingFile, TelemetryFault } from './recordingFile.ts';
 
 const linesOf = (text: string) => {
   const reader = new TelemetryReader();

@@ -12,7 +12,7 @@ import {
   type BundleLine,
   type CorvatFile,
 } from '../../core/formats/files.ts';
-import type { ImportResult } from '../../contracts/records.ts';
+import type { ImportResult } from '../../contracts/kept.ts';
 import { readAnyFile } from '../../core/formats/tables/anyFile.ts';
 import { inTransaction } from '../database.ts';
 import { Conflict, UserFacingError } from '../errors.ts';

@@ -1,5 +1,5 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
-import type { Run } from '../../contracts/records.ts';
+import type { Run } from '../../contracts/practices.ts';
 import { DEVICE_TIME_HEADER } from '../../contracts/headers.ts';
 import { problemDetail } from '../../contracts/problem.ts';
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { storedRun } from '../../../tests/fixtures/run.ts';
-import type { Run } from '../../contracts/records.ts';
+import type { Run } from '../../contracts/practices.ts';
 import { withWaiting } from './withWaiting.ts';
 
 const run = (id: string, minute: number, changes: Partial<Run> = {}): Run =>

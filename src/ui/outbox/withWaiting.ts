@@ -1,4 +1,4 @@
-import type { Run } from '../../contracts/records.ts';
+import type { Run } from '../../contracts/practices.ts';
 import type { WaitingWrite } from './outbox.ts';
 
 /** The runs of a session as they will be when everything that waits has been sent, oldest first. */

@@ -1,6 +1,6 @@
 import type { Ellipse } from '../../core/analysis/runs/summary.ts';
 import { zoneReach, type Offset, type Zone } from '../../core/field/field.ts';
-import type { Box } from '../zoom/useZoom.ts';
+import type { Box } from '../zoom/box.ts';
 
 /** What has to fit on a card. */
 interface OnCard {

@@ -1,21 +1,7 @@
-import { select } from 'd3-selection';
-import {
-  zoom as d3Zoom,
-  zoomIdentity,
-  zoomTransform,
-  type D3ZoomEvent,
-  type ZoomTransform,
-} from 'd3-zoom';
 import { useEffect, useMemo, useRef, type RefObject } from 'react';
+import type { Box } from './box.ts';
+import type { Enlarger } from './enlarger.ts';
 import type { SheetKey } from '../useKeys.ts';
-
-/** The part of the plane that a drawing shows when nothing is enlarged, in its own units. */
-export interface Box {
-  x: number;
-  y: number;
-  width: number;
-  height: number;
-}
 
 /** A drawing that can be enlarged and pushed about: with the wheel, two fingers, keys and buttons. */
 export interface Zoom {
@@ -30,8 +16,7 @@ export interface Zoom {
   fit: () => void;
 }
 
-/** As much can be enlarged, and so much a press of a key or button does. */
-const MOST = 16;
+/** How much a press of a key or button enlarges and pushes. */
 const STEP = 1.5;
 const PUSH = 0.2;
 
@@ -43,60 +28,30 @@ const PUSH = 0.2;
 export function useZoom({ x, y, width, height }: Box): Zoom {
   const svg = useRef<SVGSVGElement>(null);
   const content = useRef<SVGGElement>(null);
-  const behaviour = useMemo(
-    () =>
-      d3Zoom<SVGSVGElement, unknown>()
-        .extent([
-          [x, y],
-          [x + width, y + height],
-        ])
-        .translateExtent([
-          [x, y],
-          [x + width, y + height],
-        ])
-        .scaleExtent([1, MOST])
-        .filter(mayZoom),
-    [x, y, width, height],
-  );
+  const enlarger = useRef<Enlarger | null>(null);
   useEffect(() => {
-    const drawing = select(svg.current!);
-    behaviour.on('zoom', ({ transform }: D3ZoomEvent<SVGSVGElement, unknown>) =>
-      show(content.current, transform),
-    );
-    drawing.call(behaviour).on('dblclick.zoom', null);
-    // Another box: what was enlarged in the one before means nothing here.
-    drawing.call((one) => behaviour.transform(one, zoomIdentity));
+    let gone = false;
+    // The sheet is of use before it can be enlarged, and what enlarges is a lot of script.
+    void import('./enlarger.ts').then(({ enlarge }) => {
+      if (gone || svg.current === null) return;
+      enlarger.current = enlarge(svg.current, content, { x, y, width, height });
+    });
     return () => {
-      drawing.on('.zoom', null);
+      gone = true;
+      enlarger.current?.end();
+      enlarger.current = null;
     };
-  }, [behaviour]);
-  return useMemo(() => {
-    const drawing = () => select(svg.current!);
-    return {
+  }, [x, y, width, height]);
+  return useMemo(
+    () => ({
       svg,
       content,
-      by: (factor) => behaviour.scaleBy(drawing(), factor),
-      push: (right, down) =>
-        behaviour.translateBy(drawing(), ...pushed(svg.current!, right * width, down * height)),
-      fit: () => behaviour.transform(drawing(), zoomIdentity),
-    };
-  }, [behaviour, width, height]);
-}
-
-function mayZoom(event: MouseEvent | WheelEvent | TouchEvent): boolean {
-  if (event.type === 'wheel') return true;
-  if ('touches' in event) return event.touches.length > 1;
-  return event.button === 1;
-}
-
-function show(content: SVGGElement | null, { x, y, k }: ZoomTransform): void {
-  content?.setAttribute('transform', `translate(${x} ${y}) scale(${k})`);
-}
-
-/** A push on the screen in the drawing's own units, which are smaller the more it is enlarged. */
-function pushed(svg: SVGSVGElement, x: number, y: number): [number, number] {
-  const { k } = zoomTransform(svg);
-  return [-x / k, -y / k];
+      by: (factor) => enlarger.current?.by(factor),
+      push: (right, down) => enlarger.current?.push(right * width, down * height),
+      fit: () => enlarger.current?.fit(),
+    }),
+    [width, height],
+  );
 }
 
 /** The keys of a drawing that can be enlarged. */

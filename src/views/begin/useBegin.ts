@@ -3,12 +3,10 @@ import { format } from 'date-fns';
 import { useRef } from 'react';
 import { v4 as uuid } from 'uuid';
 import { openedLinkSchema } from '../../contracts/link.ts';
-import {
-  fieldRecordSchema,
-  robotSchema,
-  routeSchema,
-  sessionRecordSchema,
-} from '../../contracts/records.ts';
+import { fieldRecordSchema } from '../../contracts/fields.ts';
+import { robotSchema } from '../../contracts/robots.ts';
+import { routeSchema } from '../../contracts/routes.ts';
+import { sessionRecordSchema } from '../../contracts/practices.ts';
 import type { Source } from '../../core/robot/sources.ts';
 import { ask } from '../../ui/api.ts';
 import { keepPicture } from '../../ui/fieldPicture.ts';

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { BenchRecord } from '../../contracts/bench.ts';
 import type { Link } from '../../contracts/link.ts';
-import type { Robot } from '../../contracts/records.ts';
+import type { Robot } from '../../contracts/robots.ts';
 import { useLink } from '../../ui/link/useLink.ts';
 import { Picker } from '../../ui/TextField.tsx';
 import { TitleBlock, type TitleBlockProps } from '../../ui/TitleBlock.tsx';

@@ -85,6 +85,7 @@ function headlineOf(result: DelaysResult | null): string {
 function tracePlot(trace: readonly { x: number; y: number }[]): PlotProps {
   return {
     label: 'Heading while it turns to and fro',
+    why: 'What the gyro says while the robot is turned to and fro by its motors: the turns by which gyro and wheels are laid over each other.',
     x: { title: 's', from: 0 },
     y: { title: 'heading, °' },
     series: [
@@ -100,6 +101,7 @@ function tracePlot(trace: readonly { x: number; y: number }[]): PlotProps {
 function lagPlot(result: DelaysResult | null): PlotProps {
   return {
     label: 'How alike wheels and gyro are, by how much later the gyro is taken',
+    why: 'How alike the turning of the wheels and that of the gyro are when the gyro is taken later by so much. The highest place is how late the gyro is.',
     x: { title: 'gyro taken later by, ms', from: 0 },
     y: { title: 'correlation' },
     series: [

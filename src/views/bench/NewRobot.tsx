@@ -1,4 +1,4 @@
-import { robotSchema } from '../../contracts/records.ts';
+import { robotSchema } from '../../contracts/robots.ts';
 import { useState } from 'react';
 import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';

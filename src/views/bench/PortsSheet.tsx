@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { recordsOf, type BenchRecord } from '../../contracts/bench.ts';
 import { type BenchOf } from '../../core/benches/index.ts';
-import type { Robot } from '../../contracts/records.ts';
+import type { Robot } from '../../contracts/robots.ts';
 import {
   CHANNELS,
   conventionalName,

@@ -1,4 +1,4 @@
-import type { SetupRevision } from '../../contracts/records.ts';
+import type { SetupRevision } from '../../contracts/robots.ts';
 import { withFindings, type Findings } from '../../core/robot/finding.ts';
 import { formatQuantity } from '../../core/mathematics/quantity.ts';
 import { setupValue } from '../../core/robot/parameters.ts';

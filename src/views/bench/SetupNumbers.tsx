@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { SetupRevision } from '../../contracts/records.ts';
+import type { SetupRevision } from '../../contracts/robots.ts';
 import { sourceWords } from '../../contracts/sourceWords.ts';
 import type { Source } from '../../core/robot/sources.ts';
 import { setupValue, unsureOf, type RobotParameters } from '../../core/robot/parameters.ts';

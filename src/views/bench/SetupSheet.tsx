@@ -1,4 +1,4 @@
-import { setupRevisionSchema, type Robot, type SetupRevision } from '../../contracts/records.ts';
+import { setupRevisionSchema, type Robot, type SetupRevision } from '../../contracts/robots.ts';
 import { useMemo, useState } from 'react';
 import { withSources } from '../../core/robot/sources.ts';
 import { knowledgeOf } from '../../core/robot/knowledge.ts';

@@ -1,6 +1,6 @@
 import type { ComponentType } from 'react';
 import type { BenchRecord } from '../../contracts/bench.ts';
-import type { Robot } from '../../contracts/records.ts';
+import type { Robot } from '../../contracts/robots.ts';
 import type { BenchKind } from '../../core/benches/index.ts';
 import type { RobotParameters } from '../../core/robot/parameters.ts';
 import type { LiveLink } from '../../ui/link/useLink.ts';

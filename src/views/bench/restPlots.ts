@@ -2,7 +2,11 @@ import { degrees } from '../../core/mathematics/angle.ts';
 import type { PlotProps } from '../../ui/Plot.tsx';
 import { restTrace, type RestFigures } from './restFigures.ts';
 
-const HEADING = { label: 'Heading of the robot at rest, over time', y: { title: 'heading, °' } };
+const HEADING = {
+  label: 'Heading of the robot at rest, over time',
+  why: 'What the gyro says while the robot stands still. It should be level: its slope is the drift, its thickness the noise and the step of the sensor. Shaded stretches were no rest and do not count.',
+  y: { title: 'heading, °' },
+};
 
 /** The heading while it is recorded. */
 export function tracePlot(trace: readonly { x: number; y: number }[], lasts: number): PlotProps {
@@ -40,6 +44,7 @@ export function restPlot(sheet: RestFigures | null, sign: number): PlotProps {
 export function allanPlot({ rest }: RestFigures): PlotProps {
   return {
     label: 'Allan deviation of the rate, by averaging time',
+    why: 'How much means of the rate over so many seconds differ from the next ones. It falls while averaging helps against noise, and rises again where the drift itself wanders: the lowest place is as good as zeroing can be.',
     x: { title: 'averaged over, s', logarithmic: true },
     y: { title: 'deviation, °/s', logarithmic: true },
     series: [

@@ -1,5 +1,5 @@
 import type { BenchRecord } from '../../contracts/bench.ts';
-import type { Robot } from '../../contracts/records.ts';
+import type { Robot } from '../../contracts/robots.ts';
 import type { Reading } from '../../core/formats/readingsTable.ts';
 import { rowOf, withReadyRows, type ReadingRow } from './readingRows.ts';
 import type { AnyTrialBench, TrialBench } from './trialBench.ts';

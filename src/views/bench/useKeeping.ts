@@ -1,4 +1,4 @@
-import { setupRevisionSchema, type Robot, type SetupRevision } from '../../contracts/records.ts';
+import { setupRevisionSchema, type Robot, type SetupRevision } from '../../contracts/robots.ts';
 import { useState } from 'react';
 import { v4 as uuid } from 'uuid';
 import { benchRecordSchema, type BenchRecord } from '../../contracts/bench.ts';

@@ -1,6 +1,6 @@
 import { useMemo, useRef } from 'react';
 import { recordsOf, type BenchRecord } from '../../contracts/bench.ts';
-import type { Robot } from '../../contracts/records.ts';
+import type { Robot } from '../../contracts/robots.ts';
 import { countedReadings } from '../../core/benches/definition.ts';
 import { episodesOf, type TelemetrySegment } from '../../core/benches/episodes.ts';
 import { benchOf, readingsIn } from '../../core/benches/index.ts';

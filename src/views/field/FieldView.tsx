@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { FieldRecord } from '../../contracts/records.ts';
+import type { FieldRecord } from '../../contracts/fields.ts';
 import type { Field } from '../../core/field/field.ts';
 import { fieldSchema } from '../../core/field/schema.ts';
 import { fieldBox } from '../../ui/FieldDrawing.tsx';

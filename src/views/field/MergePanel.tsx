@@ -1,4 +1,4 @@
-import type { FieldRecord } from '../../contracts/records.ts';
+import type { FieldRecord } from '../../contracts/fields.ts';
 import { fieldObjectOf, type FieldObject } from '../../core/field/editing.ts';
 import { nameOf, TABLE_WORDS } from '../../core/field/fieldWords.ts';
 import type { Collision } from '../../core/field/merging.ts';

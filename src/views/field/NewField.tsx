@@ -1,6 +1,6 @@
 import { formatQuantity } from '../../core/mathematics/quantity.ts';
 import { useMutation } from '@tanstack/react-query';
-import { fieldRecordSchema } from '../../contracts/records.ts';
+import { fieldRecordSchema } from '../../contracts/fields.ts';
 import { useState } from 'react';
 import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';

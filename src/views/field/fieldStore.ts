@@ -1,6 +1,6 @@
 import { createContext, useContext } from 'react';
 import { createStore, useStore, type StoreApi } from 'zustand';
-import type { FieldRecord } from '../../contracts/records.ts';
+import type { FieldRecord } from '../../contracts/fields.ts';
 import {
   fieldObjectOf,
   freeThingId,

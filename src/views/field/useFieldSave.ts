@@ -1,4 +1,4 @@
-import { fieldRecordSchema, type FieldRecord } from '../../contracts/records.ts';
+import { fieldRecordSchema, type FieldRecord } from '../../contracts/fields.ts';
 import { useMutation } from '@tanstack/react-query';
 import { fieldDifferences } from '../../core/field/fieldWords.ts';
 import { mergedField } from '../../core/field/merging.ts';

@@ -1,4 +1,4 @@
-import { importResultSchema, type ImportResult } from '../../contracts/records.ts';
+import { importResultSchema, type ImportResult } from '../../contracts/kept.ts';
 import { useState } from 'react';
 import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';

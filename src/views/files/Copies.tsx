@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { copySchema, type Copy } from '../../contracts/records.ts';
+import { copySchema, type Copy } from '../../contracts/kept.ts';
 import { useState } from 'react';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
 import { ask, sentenceOf } from '../../ui/api.ts';

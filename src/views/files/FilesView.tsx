@@ -1,4 +1,4 @@
-import type { Copy, ImportResult, KeptRecord, KeptThing } from '../../contracts/records.ts';
+import type { Copy, ImportResult, KeptRecord, KeptThing } from '../../contracts/kept.ts';
 import { BringIn } from './BringIn.tsx';
 import { Copies } from './Copies.tsx';
 import { island } from '../../ui/island.tsx';

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { z } from 'zod';
-import { keptRecordSchema, type KeptRecord, type KeptThing } from '../../contracts/records.ts';
+import { keptRecordSchema, type KeptRecord, type KeptThing } from '../../contracts/kept.ts';
 import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';

@@ -34,6 +34,7 @@ export function ForecastChance(props: ForecastChanceProps) {
       {two !== null && (
         <ChanceBars
           goal={goal}
+          why="Each bar is where the chance to hit lies in 19 of 20 robots that yours may be, by what its setup knows: from the run without any noise, the spread of every move and what is not known of every number. Once aimed, the middle of the runs lies on the target. The mark is your goal."
           bars={[
             { label: 'As planned', range: range!, measured: false },
             { label: 'Once aimed', range: two.onTarget, measured: false },

@@ -49,6 +49,7 @@ export function LogPanel({ setup }: { setup: RobotParameters }) {
           <div className={styles['plot']}>
             <Plot
               label="The log over the simulation"
+              why="Crosses are the heading of your log; the thin line is what the robot of this setup would have done, the dashed one the robot that fits the log best."
               x={{ title: 's' }}
               y={{ title: 'heading, °' }}
               series={[

@@ -1,5 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
-import { routeSchema, type FieldRecord, type Robot } from '../../contracts/records.ts';
+import { routeSchema } from '../../contracts/routes.ts';
+import type { FieldRecord } from '../../contracts/fields.ts';
+import type { Robot } from '../../contracts/robots.ts';
 import { useState } from 'react';
 import { conventions } from '../../core/mathematics/conventions.ts';
 import type { RoutePlan } from '../../core/route/plan.ts';

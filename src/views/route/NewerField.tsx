@@ -1,4 +1,4 @@
-import type { FieldRecord } from '../../contracts/records.ts';
+import type { FieldRecord } from '../../contracts/fields.ts';
 import { fieldDifferences } from '../../core/field/fieldWords.ts';
 import { fittedPlan } from '../../core/route/fittedPlan.ts';
 import type { RoutePlan } from '../../core/route/plan.ts';

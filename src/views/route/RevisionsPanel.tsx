@@ -4,7 +4,7 @@ import {
   routeSchema,
   type Route,
   type RouteRevision,
-} from '../../contracts/records.ts';
+} from '../../contracts/routes.ts';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { format } from 'date-fns';
 import { planDifferences } from '../../core/route/revisionWords.ts';

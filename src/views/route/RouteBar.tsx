@@ -1,4 +1,4 @@
-import type { Route } from '../../contracts/records.ts';
+import type { Route } from '../../contracts/routes.ts';
 import { askWords } from '../../core/moves/questions.ts';
 import { Button, buttonClass } from '../../ui/Button.tsx';
 import { sheetAddress } from '../../ui/sheetAddress.ts';

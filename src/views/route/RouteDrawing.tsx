@@ -1,7 +1,9 @@
 import { useCallback, useMemo, useState } from 'react';
-import type { FieldRecord, Run } from '../../contracts/records.ts';
+import type { FieldRecord } from '../../contracts/fields.ts';
+import type { Run } from '../../contracts/practices.ts';
 import { toField, type Point } from '../../core/mathematics/pose.ts';
-import { checkpointsOf, type RoutePlan, type Step } from '../../core/route/plan.ts';
+import { checkpointsOf } from '../../core/route/checkpoints.ts';
+import type { RoutePlan, Step } from '../../core/route/plan.ts';
 import { poseAt } from '../../core/simulation/run.ts';
 import type { ForecastSummary } from '../../ui/forecastPool.ts';
 import { pageData } from '../../ui/pageData.ts';

@@ -1,4 +1,4 @@
-import type { FieldRecord } from '../../contracts/records.ts';
+import type { FieldRecord } from '../../contracts/fields.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import type { Draft } from '../../ui/useDraft.ts';

@@ -1,5 +1,5 @@
 import { lazy, Suspense } from 'react';
-import type { Route } from '../../contracts/records.ts';
+import type { Route } from '../../contracts/routes.ts';
 import { momentAfterMove } from '../../core/simulation/forecast.ts';
 import { runThrough } from '../../core/simulation/run.ts';
 import { MeasureNext } from '../../ui/MeasureNext.tsx';

@@ -1,5 +1,6 @@
 import { useStore } from 'zustand';
-import type { FieldRecord, Route } from '../../contracts/records.ts';
+import type { FieldRecord } from '../../contracts/fields.ts';
+import type { Route } from '../../contracts/routes.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Tabs } from '../../ui/Tabs.tsx';
 import { TitleBlock, type TitleBlockProps } from '../../ui/TitleBlock.tsx';

@@ -1,5 +1,7 @@
 import { useEffect, useState } from 'react';
-import type { FieldRecord, Robot, Route, RouteRevision } from '../../contracts/records.ts';
+import type { FieldRecord } from '../../contracts/fields.ts';
+import type { Robot } from '../../contracts/robots.ts';
+import type { Route, RouteRevision } from '../../contracts/routes.ts';
 import { fittedPlan } from '../../core/route/fittedPlan.ts';
 import type { RoutePlan } from '../../core/route/plan.ts';
 import { planSchema } from '../../core/route/planSchema.ts';

@@ -1,4 +1,4 @@
-import { routeRevisionSchema, type Route, type RouteRevision } from '../../contracts/records.ts';
+import { routeRevisionSchema, type Route, type RouteRevision } from '../../contracts/routes.ts';
 import { useState } from 'react';
 import type { RoutePlan } from '../../core/route/plan.ts';
 import { ask, sentenceOf } from '../../ui/api.ts';

@@ -1,7 +1,8 @@
 import { useState, type ReactNode } from 'react';
 import { sharesOf } from '../../core/analysis/budget/budget.ts';
 import { formatCount, formatNumber } from '../../core/mathematics/quantity.ts';
-import type { Checkpoint, Step } from '../../core/route/plan.ts';
+import type { Checkpoint } from '../../core/route/checkpoints.ts';
+import type { Step } from '../../core/route/plan.ts';
 import type { Experiment } from '../../core/simulation/run.ts';
 import type { ForecastSummary } from '../../ui/forecastPool.ts';
 import { Button } from '../../ui/Button.tsx';

@@ -15,6 +15,7 @@ import { definitionOf, type Move } from '../../core/moves/index.ts';
 import type { RobotParameters } from '../../core/robot/parameters.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Figures } from '../../ui/Figures.tsx';
+import { Explanation } from '../../ui/Explanation.tsx';
 import { Plot } from '../../ui/Plot.tsx';
 import { LogPanel } from './LogPanel.tsx';
 import styles from './Panels.module.css';
@@ -59,6 +60,7 @@ export default function TunePanel({ move, setup, onChange }: TunePanelProps) {
       <div className={styles['plot']}>
         <Plot
           label="Answer to an error"
+          why="The robot starts a little off, without noise, and the loop brings it back. Good is a curve that comes to zero soon and hardly crosses it; one that swings on and on, or grows, means too much gain for the delays of this robot."
           x={{ title: 's' }}
           y={
             kind === 'gyro' || kind === 'encoders'
@@ -108,6 +110,7 @@ export default function TunePanel({ move, setup, onChange }: TunePanelProps) {
         </Button>
       )}
       <TuningMap setup={setup} setting={setting} onPick={take} />
+      <Explanation of="Each field is one setting, tried on a simulated robot of this setup that starts a little off: whether the loop comes to rest, swings for long, or never stops. A press takes the setting." />
       <h2>What does the robot do?</h2>
       <div className={styles['symptoms']}>
         {SYMPTOMS.filter(({ loops }) => loops.includes(kind)).map((one) => (

@@ -4,6 +4,7 @@ import { unknownShare, type TwoLevels } from '../../core/analysis/unknowns/twoLe
 import { formatQuantity } from '../../core/mathematics/quantity.ts';
 import { causeName } from '../../core/text/numberWords.ts';
 import { percent, sourceWords } from '../../core/text/sentences.ts';
+import { Explanation } from '../../ui/Explanation.tsx';
 import { Bars } from './Bars.tsx';
 import styles from './Panels.module.css';
 
@@ -54,6 +55,7 @@ export function TwoLevelBars({ two, bySource }: TwoLevelBarsProps) {
       <h2>Varies: {percent(1 - unknown)}</h2>
       <p className={styles['hint']}>Different in every run, however well the robot is known.</p>
       <Bars label="Varies" bars={two.varies.map((one) => barOf(sourceWords(one.of), one))} />
+      <Explanation of="A share is the part of the variance at this checkpoint. What is not known comes from the ± of every number of the setup, carried along the route by runs with that number a little larger and smaller; what varies from the spread of each move, carried to the checkpoint." />
     </>
   );
 }

@@ -1,6 +1,7 @@
 import { definitionOf, newMove, type Move, type MoveKind } from '../../core/moves/index.ts';
 import { choiceFaults, choicesOf } from '../../core/route/choices.ts';
-import { checkpointsOf, type RoutePlan } from '../../core/route/plan.ts';
+import { checkpointsOf } from '../../core/route/checkpoints.ts';
+import type { RoutePlan } from '../../core/route/plan.ts';
 
 /**
  * New moves of a kind, made to fit the plan and the field that they go into: one, or a choice with both its ways. None

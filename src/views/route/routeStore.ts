@@ -1,6 +1,7 @@
 import { createContext, useContext } from 'react';
 import { createStore, useStore, type StoreApi } from 'zustand';
-import type { FieldRecord, Route, RouteRevision } from '../../contracts/records.ts';
+import type { FieldRecord } from '../../contracts/fields.ts';
+import type { Route, RouteRevision } from '../../contracts/routes.ts';
 import { MOVES, type Move } from '../../core/moves/index.ts';
 import { fittedPlan } from '../../core/route/fittedPlan.ts';
 import type { RoutePlan } from '../../core/route/plan.ts';

@@ -1,16 +1,11 @@
 import { createContext, useContext, useMemo } from 'react';
-import type { Robot } from '../../contracts/records.ts';
+import type { Robot } from '../../contracts/robots.ts';
 import { startChecks } from '../../core/analysis/checks/choiceChecks.ts';
 import { routeChecks, type RouteCheck } from '../../core/analysis/checks/routeChecks.ts';
 import type { Move } from '../../core/moves/index.ts';
 import { fittedPlan } from '../../core/route/fittedPlan.ts';
-import {
-  checkpointsOf,
-  stepsOf,
-  type Checkpoint,
-  type RoutePlan,
-  type Step,
-} from '../../core/route/plan.ts';
+import { checkpointsOf, type Checkpoint } from '../../core/route/checkpoints.ts';
+import { stepsOf, type RoutePlan, type Step } from '../../core/route/plan.ts';
 import { titlesOf } from '../../core/route/titles.ts';
 import {
   nominalRun,

@@ -3,7 +3,7 @@ import { render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { storedRun } from '../../../tests/fixtures/run.ts';
-import type { Run, Session } from '../../contracts/records.ts';
+import type { Run, Session } from '../../contracts/practices.ts';
 import { Goal } from './Goal.tsx';
 
 const SESSION: Session = {

@@ -1,7 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
-import { sessionRecordSchema, type Run, type Session } from '../../contracts/records.ts';
+import { sessionRecordSchema, type Run, type Session } from '../../contracts/practices.ts';
 import { useState } from 'react';
-import type { Checkpoint } from '../../core/route/plan.ts';
+import type { Checkpoint } from '../../core/route/checkpoints.ts';
 import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { runLook } from './RunCells.tsx';

@@ -1,4 +1,4 @@
-import type { Run } from '../../contracts/records.ts';
+import type { Run } from '../../contracts/practices.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import styles from './TableView.module.css';

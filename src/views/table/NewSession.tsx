@@ -1,5 +1,5 @@
 import { useMutation } from '@tanstack/react-query';
-import { sessionRecordSchema, type Session } from '../../contracts/records.ts';
+import { sessionRecordSchema, type Session } from '../../contracts/practices.ts';
 import { format } from 'date-fns';
 import { useState } from 'react';
 import { v4 as uuid } from 'uuid';

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { Run } from '../../contracts/records.ts';
+import type { Run } from '../../contracts/practices.ts';
 import { Button } from '../../ui/Button.tsx';
 import { PhotoButton } from './PhotoButton.tsx';
 import styles from './Practice.module.css';

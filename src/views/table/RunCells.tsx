@@ -1,7 +1,7 @@
 import { useEffect, useRef, type ReactNode } from 'react';
-import type { Run } from '../../contracts/records.ts';
+import type { Run } from '../../contracts/practices.ts';
 import { formatShown } from '../../core/mathematics/quantity.ts';
-import type { Checkpoint } from '../../core/route/plan.ts';
+import type { Checkpoint } from '../../core/route/checkpoints.ts';
 import styles from './TableView.module.css';
 
 /** How a run is shown: colour is never alone, so each look has a word too. */

@@ -1,5 +1,7 @@
 import { z } from 'zod';
-import { routeRevisionSchema, setupRevisionSchema, type Run } from '../../contracts/records.ts';
+import { routeRevisionSchema } from '../../contracts/routes.ts';
+import { setupRevisionSchema } from '../../contracts/robots.ts';
+import type { Run } from '../../contracts/practices.ts';
 import { useMemo } from 'react';
 import { travelLogOf } from '../../core/benches/logs.ts';
 import type { Divergence, RecordedRun } from '../../core/analysis/runs/divergence.ts';
@@ -97,6 +99,7 @@ export function RunTelemetry({ telemetryId, run, routeId, robotId, field }: RunT
       <div className={styles['plots']}>
         <Plot
           label="Heading over time: recorded and expected"
+          why="The heading that the hub sent, over the band in which 19 of 20 simulated runs lie. Where it leaves the band is where the run went another way."
           x={{ title: '' }}
           y={{ title: 'heading right, °' }}
           shaded={departure?.of === 'heading' ? left : []}
@@ -112,6 +115,7 @@ export function RunTelemetry({ telemetryId, run, routeId, robotId, field }: RunT
         />
         <Plot
           label="Way driven over time: recorded and expected"
+          why="The way by the encoders that the hub sent, over the band in which 19 of 20 simulated runs lie."
           x={{ title: 's' }}
           y={{ title: 'driven', kind: 'length' }}
           shaded={departure?.of === 'distance' ? left : []}

@@ -1,6 +1,6 @@
 import { formatDistanceToNowStrict } from 'date-fns';
 import { useShallow } from 'zustand/react/shallow';
-import type { GyroCheck } from '../../contracts/records.ts';
+import type { GyroCheck } from '../../contracts/robots.ts';
 import { degrees } from '../../core/mathematics/angle.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
 import { Button } from '../../ui/Button.tsx';

@@ -1,7 +1,7 @@
-import type { Run } from '../../contracts/records.ts';
+import type { Run } from '../../contracts/practices.ts';
 import { scores, type Field, type FieldModel, type Offset } from '../../core/field/field.ts';
 import { parseRunLine, type RunLine } from '../../core/formats/runLine.ts';
-import type { Checkpoint } from '../../core/route/plan.ts';
+import type { Checkpoint } from '../../core/route/checkpoints.ts';
 import type { RunContent } from './useRunLog.ts';
 
 /** A mark on the card; a heading that nobody gave is straight on, and not stored. */

@@ -1,7 +1,7 @@
 import { createStore, type StoreApi } from 'zustand';
-import type { Run, Session } from '../../contracts/records.ts';
+import type { Run, Session } from '../../contracts/practices.ts';
 import type { Offset } from '../../core/field/field.ts';
-import type { Checkpoint } from '../../core/route/plan.ts';
+import type { Checkpoint } from '../../core/route/checkpoints.ts';
 import { emptyEntry, entryOf, markIn, withMark, type RunEntry } from './runEntry.ts';
 import { createRunClock, type RunClock } from './runClock.ts';
 import { START_LIST } from './startItems.ts';

@@ -1,16 +1,12 @@
 import { createContext, useContext, useMemo, useState } from 'react';
 import { useStore } from 'zustand';
 import type { Link } from '../../contracts/link.ts';
-import type {
-  FieldRecord,
-  GyroCheck,
-  Robot,
-  Route,
-  Run,
-  Session,
-} from '../../contracts/records.ts';
+import type { FieldRecord } from '../../contracts/fields.ts';
+import type { GyroCheck, Robot } from '../../contracts/robots.ts';
+import type { Route } from '../../contracts/routes.ts';
+import type { Run, Session } from '../../contracts/practices.ts';
 import { scores } from '../../core/field/field.ts';
-import { checkpointsOf, type Checkpoint } from '../../core/route/plan.ts';
+import { checkpointsOf, type Checkpoint } from '../../core/route/checkpoints.ts';
 import { pageData } from '../../ui/pageData.ts';
 import type { TitleBlockProps } from '../../ui/TitleBlock.tsx';
 import {

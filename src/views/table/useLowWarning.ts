@@ -1,8 +1,9 @@
 import { useMemo } from 'react';
-import type { FieldRecord, Robot, Route } from '../../contracts/records.ts';
-import { lowBatterySentence } from '../../core/analysis/checks/lowBattery.ts';
-import { titlesOf } from '../../core/route/titles.ts';
-import { useLowBattery } from '../../ui/useLowBattery.ts';
+import type { FieldRecord } from '../../contracts/fields.ts';
+import type { Robot } from '../../contracts/robots.ts';
+import type { Route } from '../../contracts/routes.ts';
+import { simulationWorker } from '../../ui/simulationWorker.ts';
+import { useWorked } from '../../ui/useWorker.ts';
 
 /** A pack so much below the voltage in use, V, is charged by anybody without being told. */
 const FAR_BELOW = 1.2;
@@ -15,12 +16,12 @@ export function useLowWarning(
 ): { voltage: number; sentence: string } | null {
   const { setup } = robot.setup;
   const { plan } = route.revision;
-  const experiments = useMemo(
-    () => [{ plan, field, estimated: setup, trueParameters: setup }],
+  const wanted = useMemo(
+    () => ({ plan, field, estimated: setup, trueParameters: setup }),
     [plan, field, setup],
   );
-  const low = useLowBattery(experiments, null)?.[0]?.[0] ?? null;
-  if (low === null || low.voltage < setup.battery.voltage - FAR_BELOW) return null;
-  const titles = titlesOf(plan.moves, setup).map(({ title }) => title);
-  return { voltage: low.voltage, sentence: lowBatterySentence(low, titles) };
+  const { found: low } = useWorked(simulationWorker, wanted, (worker, experiment) =>
+    worker.ask((door) => door.lowWarning(experiment)),
+  );
+  return low === null || low.voltage < setup.battery.voltage - FAR_BELOW ? null : low;
 }

@@ -1,6 +1,6 @@
 import { useMemo, useRef, useState } from 'react';
 import { v4 as uuid } from 'uuid';
-import { runSchema, type Run, type RunCreate } from '../../contracts/records.ts';
+import { runSchema, type Run, type RunCreate } from '../../contracts/practices.ts';
 import type { WaitingWrite } from '../../ui/outbox/outbox.ts';
 import { useOutbox } from '../../ui/outbox/useOutbox.ts';
 import { withWaiting } from '../../ui/outbox/withWaiting.ts';

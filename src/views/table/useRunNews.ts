@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { runNewsSchema, type Run } from '../../contracts/records.ts';
+import { runNewsSchema, type Run } from '../../contracts/practices.ts';
 import { ask } from '../../ui/api.ts';
 
 /** How often the server is asked for what others logged, ms: seen within two seconds. */

@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react';
 import type { Link } from '../../contracts/link.ts';
-import type { Run } from '../../contracts/records.ts';
+import type { Run } from '../../contracts/practices.ts';
 import type { Field, Offset } from '../../core/field/field.ts';
 import { radians } from '../../core/mathematics/angle.ts';
 import type { RoutePlan } from '../../core/route/plan.ts';

@@ -1,19 +1,24 @@
-import type { RouteToday } from '../../contracts/today.ts';
+import type { RouteEvidence } from '../../core/analysis/planning/tasks.ts';
 import { percent, rangeWords } from '../../core/text/sentences.ts';
-import { sheetAddress } from '../../ui/sheetAddress.ts';
+import type { Leads } from '../../ui/sheetAddress.ts';
 import styles from './TodayView.module.css';
 
+interface ReadinessProps {
+  routes: readonly RouteEvidence[];
+  leads: Leads;
+}
+
 /** How ready every route is: where its chance lies by the runs of its newest revision, beside the wanted one. */
-export function Readiness({ routes }: { routes: readonly RouteToday[] }) {
+export function Readiness({ routes, leads }: ReadinessProps) {
   if (routes.length === 0) return null;
   return (
     <section className={styles['sheet']} aria-label="Readiness">
       <h2>Readiness</h2>
       <ul className={styles['readiness']}>
-        {routes.map(({ evidence }) => (
+        {routes.map((evidence) => (
           <li key={evidence.routeId}>
             <a
-              href={sheetAddress(evidence.runs === 0 ? '/route' : '/verdict', {
+              href={leads(evidence.runs === 0 ? '/route' : '/verdict', {
                 route: evidence.routeId,
               })}
             >
@@ -31,27 +36,30 @@ export function Readiness({ routes }: { routes: readonly RouteToday[] }) {
   );
 }
 
-function Scale({ evidence: { now, goal } }: Pick<RouteToday, 'evidence'>) {
+function Scale({ evidence: { now, goal } }: { evidence: RouteEvidence }) {
   const tone = now === null ? '' : now.high < goal ? 'short' : now.low >= goal ? 'good' : '';
+  // Drawn by attributes, because what comes from the server may bring no styles of its own.
+  const at = (share: number) => `${100 * share}%`;
   return (
-    <span
+    <svg
       className={styles['scale']}
       role="img"
       aria-label={`${now === null ? 'not known' : rangeWords(now)}, wanted ${percent(goal)}`}
     >
       {now !== null && (
         <>
-          <i
+          <rect
+            className={styles['range']}
             data-tone={tone}
-            style={{
-              left: `${100 * now.low}%`,
-              width: `${Math.max(1, 100 * (now.high - now.low))}%`,
-            }}
+            x={at(now.low)}
+            y={6}
+            width={at(Math.max(0.01, now.high - now.low))}
+            height={6}
           />
-          <i className={styles['middle']} style={{ left: `${100 * now.expected}%` }} />
+          <line x1={at(now.expected)} x2={at(now.expected)} y1={1} y2={17} />
         </>
       )}
-      <i className={styles['goal']} style={{ left: `${100 * goal}%` }} />
-    </span>
+      <line className={styles['goal']} x1={at(goal)} x2={at(goal)} y1={0} y2={18} />
+    </svg>
   );
 }

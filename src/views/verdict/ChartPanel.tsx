@@ -69,6 +69,7 @@ export function ChartPanel() {
       <div className={styles['chart']}>
         <Plot
           label="Offset of each run with its limits"
+          why="The runs in their order. The limits are the mean and three times the spread that neighbouring runs show: a run beyond them, or a long row on one side, has a cause of its own. They come from these runs and say nothing of the zone."
           x={{ title: '' }}
           y={{ title: SHOWN[axis].label, kind: SHOWN[axis].kind }}
           series={[
@@ -91,6 +92,7 @@ export function ChartPanel() {
       <div className={styles['ranges']}>
         <Plot
           label="Moving range: how far each run lies from the one before"
+          why="How far each run lies from the one before. The spread of the chart above is taken from it; a range beyond its limit is a jump."
           x={{ title: 'run' }}
           y={{ title: 'range', kind: SHOWN[axis].kind, from: 0 }}
           series={[

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { z } from 'zod';
-import { runSchema, setupRevisionSchema, type Run } from '../../contracts/records.ts';
+import { runSchema, type Run } from '../../contracts/practices.ts';
+import { setupRevisionSchema } from '../../contracts/robots.ts';
 import { useEffect, useMemo, useState } from 'react';
 import { FEWEST_TO_COMPARE, type ComparedSets } from '../../core/analysis/runs/comparison.ts';
 import { measuredRuns } from '../../core/analysis/runs/measured.ts';

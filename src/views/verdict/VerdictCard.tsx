@@ -1,16 +1,20 @@
 import { useMemo } from 'react';
-import type { Run } from '../../contracts/records.ts';
+import type { Run } from '../../contracts/practices.ts';
 import { measuredRuns } from '../../core/analysis/runs/measured.ts';
 import { predictionEllipse } from '../../core/analysis/runs/summary.ts';
 import { verdictOf } from '../../core/analysis/runs/verdict.ts';
 import type { Zone } from '../../core/field/field.ts';
-import type { Checkpoint } from '../../core/route/plan.ts';
+import type { Checkpoint } from '../../core/route/checkpoints.ts';
 import { rangeWords } from '../../core/text/sentences.ts';
 import { Notice } from '../../ui/Notice.tsx';
+import { Explanation } from '../../ui/Explanation.tsx';
 import { TargetCard } from '../../ui/targetCard/TargetCard.tsx';
 import { cardRuns, countedRuns } from './cardRuns.ts';
 import styles from './VerdictView.module.css';
 import { useVerdictState, useVerdictWork } from './verdictWork.ts';
+
+const CARD_SHOWS =
+  'Crosses are runs, measured where they ended, with up as far; a ringed one missed. The dashed outline is the zone. The plum mark is their middle. A next run ends in the hatched region 19 times of 20, if nothing changes; with few runs it is wide because little is known. Dotted is the same region after the change that is chosen.';
 
 /** The runs on the card, where the next ones are expected, and what is not judged. */
 export function VerdictCard() {
@@ -42,6 +46,7 @@ export function VerdictCard() {
         mean={sets === null ? (verdict.summary?.mean ?? null) : null}
         numbered={cards.length <= 40}
       />
+      <Explanation of={CARD_SHOWS} />
       {sets !== null && <p className={styles['hint']}>Grey: the first set. Teal: the second.</p>}
       {older > 0 && (
         <Notice>

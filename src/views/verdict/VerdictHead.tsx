@@ -1,3 +1,4 @@
+import type { Verdict } from '../../core/analysis/runs/verdict.ts';
 import { verdictWords } from '../../core/text/sentences.ts';
 import { ChanceBars } from '../../ui/ChanceBars.tsx';
 import { RoutePicker } from '../../ui/RoutePicker.tsx';
@@ -26,6 +27,7 @@ export function VerdictHead() {
       {verdict.now !== null && verdict.aimed !== null && (
         <ChanceBars
           goal={route.goal}
+          why={chanceWhy(verdict)}
           bars={[
             { label: 'as it is', range: verdict.now, measured: true },
             ...(verdict.nextTen === null
@@ -36,6 +38,14 @@ export function VerdictHead() {
       )}
     </div>
   );
+}
+
+/** From which runs the chances are, and what they lean on. */
+function chanceWhy({ nextTen, runs: count }: Verdict): string {
+  const runs = count === 1 ? 'one run' : `${count} runs`;
+  return nextTen === null
+    ? `Where the chance to hit lies, 19 times of 20, by ${runs}: from their middle and spread in place and heading, which few runs leave wide, and from what was seen as hit or miss. Once aimed, the middle lies on the target. The mark is your goal.`
+    : `Where the chance to hit lies, 19 times of 20, by ${runs}: as it is, and for the next ten if what changes from run to run goes on. The mark is your goal.`;
 }
 
 function VerdictChoice() {

@@ -1,4 +1,4 @@
-import type { Run } from '../../contracts/records.ts';
+import type { Run } from '../../contracts/practices.ts';
 import type { ShownRun } from '../../ui/targetCard/shownRun.ts';
 
 /** The runs as they stand on the card of a checkpoint. */

@@ -3,7 +3,7 @@ import type { Share } from '../../core/analysis/budget/budget.ts';
 import type { SpreadSource } from '../../core/analysis/budget/stepModel.ts';
 import type { AimLimits, AimOption, AimTarget } from '../../core/analysis/aim/aim.ts';
 import type { Zone } from '../../core/field/field.ts';
-import type { Checkpoint } from '../../core/route/plan.ts';
+import type { Checkpoint } from '../../core/route/checkpoints.ts';
 import type { Experiment } from '../../core/simulation/run.ts';
 import { simulationWorker } from '../../ui/simulationWorker.ts';
 import { useWorked } from '../../ui/useWorker.ts';

@@ -1,9 +1,9 @@
 import { useMemo } from 'react';
-import type { Robot } from '../../contracts/records.ts';
+import type { Robot } from '../../contracts/robots.ts';
 import type { Learned } from '../../core/analysis/learning/learn.ts';
 import type { Mend } from '../../core/analysis/learning/mends.ts';
 import type { Zone } from '../../core/field/field.ts';
-import type { Checkpoint } from '../../core/route/plan.ts';
+import type { Checkpoint } from '../../core/route/checkpoints.ts';
 import type { Experiment } from '../../core/simulation/run.ts';
 import { useDriven } from '../../ui/driven.ts';
 import { sentenceOf } from '../../ui/api.ts';

@@ -1,5 +1,5 @@
 import { useMutation } from '@tanstack/react-query';
-import type { RevisionCreate } from '../../contracts/records.ts';
+import type { RevisionCreate } from '../../contracts/routes.ts';
 import { send } from '../../ui/api.ts';
 import { sheetAddress } from '../../ui/sheetAddress.ts';
 import { useVerdictWork } from './verdictWork.ts';

@@ -1,5 +1,5 @@
 import { createStore, type StoreApi } from 'zustand';
-import type { Run } from '../../contracts/records.ts';
+import type { Run } from '../../contracts/practices.ts';
 import { USUAL_LIMITS, type AimLimits, type AimOption } from '../../core/analysis/aim/aim.ts';
 import type { Offset } from '../../core/field/field.ts';
 

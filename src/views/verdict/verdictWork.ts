@@ -1,20 +1,16 @@
 import { createContext, useContext, useMemo, useState } from 'react';
 import { useStore } from 'zustand';
 import { useShallow } from 'zustand/react/shallow';
-import type {
-  FieldRecord,
-  Robot,
-  Route,
-  RouteRevision,
-  Run,
-  Session,
-} from '../../contracts/records.ts';
+import type { FieldRecord } from '../../contracts/fields.ts';
+import type { Robot } from '../../contracts/robots.ts';
+import type { Route, RouteRevision } from '../../contracts/routes.ts';
+import type { Run, Session } from '../../contracts/practices.ts';
 import type { JudgedTarget } from '../../core/analysis/aim/aim.ts';
 import { measuredRuns } from '../../core/analysis/runs/measured.ts';
 import { verdictOf, type Verdict } from '../../core/analysis/runs/verdict.ts';
 import type { FieldModel } from '../../core/field/field.ts';
 import { knowledgeOf } from '../../core/robot/knowledge.ts';
-import { checkpointsOf, type Checkpoint } from '../../core/route/plan.ts';
+import { checkpointsOf, type Checkpoint } from '../../core/route/checkpoints.ts';
 import type { Experiment } from '../../core/simulation/run.ts';
 import { pageData } from '../../ui/pageData.ts';
 import type { TitleBlockProps } from '../../ui/TitleBlock.tsx';

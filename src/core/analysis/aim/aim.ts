@@ -1,7 +1,8 @@
 import { Matrix, solve } from 'ml-matrix';
 import { offsetFrom, zoneReach, type Offset, type Zone } from '../../field/field.ts';
 import { wrapAngle, radians } from '../../mathematics/angle.ts';
-import { aimableNumber, shiftedPlan, type Checkpoint } from '../../route/plan.ts';
+import type { Checkpoint } from '../../route/checkpoints.ts';
+import { aimableNumber, shiftedPlan } from '../../route/plan.ts';
 import { type Move } from '../../moves/index.ts';
 import { toolPose } from '../../robot/toolPose.ts';
 import { nominalRun, type Experiment } from '../../simulation/run.ts';

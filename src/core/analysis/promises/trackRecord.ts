@@ -4,7 +4,8 @@ import { wilsonInterval, type ChanceInterval } from '../../mathematics/wilson.ts
 import { knowledgeOf } from '../../robot/knowledge.ts';
 import type { RobotParameters } from '../../robot/parameters.ts';
 import type { Sources } from '../../robot/sources.ts';
-import { planFaults, stepsOf, type Checkpoint, type RoutePlan } from '../../route/plan.ts';
+import type { Checkpoint } from '../../route/checkpoints.ts';
+import { planFaults, stepsOf, type RoutePlan } from '../../route/plan.ts';
 import type { Experiment } from '../../simulation/run.ts';
 import { budgetOf } from '../budget/budget.ts';
 import { spreadAtZone } from '../budget/chance.ts';

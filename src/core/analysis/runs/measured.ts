@@ -1,5 +1,5 @@
 import type { Zone } from '../../field/field.ts';
-import type { Checkpoint } from '../../route/plan.ts';
+import type { Checkpoint } from '../../route/checkpoints.ts';
 import type { MeasuredRun, Ticks } from './measuredRun.ts';
 
 /** A run as it is logged: where it ended at some checkpoints, and what was seen at some models. */

@@ -1,5 +1,6 @@
 import { SURE } from '../../robot/knowledge.ts';
-import { checkpointsOf, stepsOf } from '../../route/plan.ts';
+import { checkpointsOf } from '../../route/checkpoints.ts';
+import { stepsOf } from '../../route/plan.ts';
 import { nominalRun, type Experiment } from '../../simulation/run.ts';
 import { budgetBand, spreadAt, type BudgetAt } from '../budget/band.ts';
 import {

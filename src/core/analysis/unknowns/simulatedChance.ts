@@ -1,7 +1,8 @@
 import { offsetFrom, scores, type Offset, type Zone } from '../../field/field.ts';
 import { RobotDraws } from '../../robot/knowledge.ts';
 import { toolPose } from '../../robot/toolPose.ts';
-import { checkpointsOf, stepsOf } from '../../route/plan.ts';
+import { checkpointsOf } from '../../route/checkpoints.ts';
+import { stepsOf } from '../../route/plan.ts';
 import { cameBy, forecastPose, momentAfterMove, type Forecast } from '../../simulation/forecast.ts';
 import type { Experiment } from '../../simulation/run.ts';
 import { budgetOf, type Budget, type StepModels } from '../budget/budget.ts';

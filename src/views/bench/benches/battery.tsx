@@ -129,6 +129,7 @@ export const batteryView: TrialBench<Battery, BatteryResult> = {
   ],
   plot: ({ trials, move }, result) => ({
     label: 'What came of the move, by voltage',
+    why: 'Each cross is one move with the same program, over the voltage that was read before it. The dashed line is fitted to them: where it rises or falls, the move depends on how full the battery is.',
     x: { title: 'battery, V' },
     y: { title: 'measured', kind: move === 'straight' ? 'length' : 'angle' },
     series: [

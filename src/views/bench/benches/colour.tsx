@@ -58,6 +58,7 @@ export const colourView: TrialBench<BenchOf<'colour'>, ColourResult> = {
     const names = namesIn(trials);
     return {
       label: 'Hue and saturation of every reading',
+      why: 'Each mark is one reading, by its hue and how colourful it is. Colours whose marks lie apart are never taken for each other; where they mingle, the sensor cannot tell.',
       x: { title: 'hue, °', from: 0, to: 360 },
       y: { title: 'saturation, %', from: 0, to: 100 },
       series: names.map((name, variant) => ({

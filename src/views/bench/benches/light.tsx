@@ -106,6 +106,7 @@ export const lightView: TrialBench<BenchOf<'light'>, LightResult> = {
       );
     return {
       label: 'Readings over dark and over light',
+      why: 'Readings in the order they were taken, over dark and over light. The line is the threshold: it lies where a reading of either kind is least likely to be taken for the other.',
       x: { title: 'reading', from: 0, to: Math.max(10, trials.length + 1) },
       y: { title: 'reflected light, %', from: 0 },
       series: [

@@ -137,6 +137,7 @@ export const rangeView: TrialBench<BenchOf<'range'>, RangeResult> = {
     const units = [...new Set(trials.map(({ unit }) => unit))];
     return {
       label: 'How far off each reading was, by true distance',
+      why: 'Each mark is one reading against the tape, with the sensor square to the wall. The dashed line is fitted: its height is the offset, its slope the scale. Marks far from it show the noise, or a sensor that is another than its fellows.',
       x: { title: 'tape', kind: 'length', from: 0 },
       y: analog ? { title: 'reading, V' } : { title: 'read too much by', kind: 'length' },
       series: [

@@ -53,6 +53,7 @@ export const scaleView: TrialBench<BenchOf<'scale'>, GyroScale> = {
   ],
   plot: ({ trials }, result) => ({
     label: 'How far each reading was off',
+    why: 'Each cross is one trial of whole turns by hand: how much more or less the gyro said. The slope of the dashed line is what its scale is off by; crosses on the wrong side mean that its sign is the other way.',
     x: { title: 'turned, whole turns (right +)' },
     y: { title: 'read too much by, °' },
     series: [

@@ -145,6 +145,7 @@ export const squareView: TrialBench<BenchOf<'square'>, Result> = {
     };
     return {
       label: 'Where the squares ended, seen from the start',
+      why: 'Each mark is where one square ended; the start is the circle. Ends of both ways round that lie on the same side come from the wheels, ends that lie on opposite sides from the track. The dashed ends are those of the numbers that were found.',
       x: { title: `to the right (${by})`, kind: 'length' },
       y: { title: 'ahead', kind: 'length' },
       series: [

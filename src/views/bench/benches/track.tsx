@@ -74,6 +74,7 @@ export const trackView: TrialBench<BenchOf<'track'>, TrackResult> = {
   ],
   plot: ({ trials }, result) => ({
     label: 'How far off each turn was',
+    why: 'Each cross is one turn on the spot by the encoders: how much further it went than it was told. The slope of the dashed line says that the track is wider or narrower than the setup thinks.',
     x: { title: 'told, ° (right +)' },
     y: { title: 'turned further by, °' },
     series: [

@@ -138,6 +138,7 @@ export const turnView: TrialBench<BenchOf<'turn'>, TurnModel> = {
   },
   plot: ({ trials }, result) => ({
     label: 'How much further than the stop the robot turned, by stop',
+    why: 'Each cross is one turn that was stopped by the gyro: how far it ran on. The dashed line is what the lag, the delay and the braking of the setup that was found would give.',
     x: { title: 'stopped the motors at, °', from: 0 },
     y: { title: 'turned on by, °', from: 0 },
     series: [

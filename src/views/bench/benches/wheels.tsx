@@ -68,6 +68,7 @@ export const wheelsView: TrialBench<BenchOf<'wheels'>, WheelsResult> = {
   ],
   plot: ({ trials }, result) => ({
     label: 'How far off each straight was, by distance told',
+    why: 'Each cross is one straight by the encoders: how much further it went than it was told. The slope of the dashed line says that the wheel is larger or smaller than the setup thinks; how the crosses lie about it is the slip.',
     x: { title: 'told', kind: 'length', from: 0 },
     y: { title: 'went further by', kind: 'length' },
     series: [

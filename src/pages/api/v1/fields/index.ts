@@ -1,4 +1,4 @@
-import { fieldCreateSchema } from '../../../../contracts/records.ts';
+import { fieldCreateSchema } from '../../../../contracts/fields.ts';
 import { database } from '../../../../store/database.ts';
 import { createField, listFields } from '../../../../store/fields.ts';
 import { body, endpoint, json } from '../../_endpoint.ts';

@@ -1,4 +1,4 @@
-import { robotCreateSchema } from '../../../../contracts/records.ts';
+import { robotCreateSchema } from '../../../../contracts/robots.ts';
 import { database } from '../../../../store/database.ts';
 import { createRobot, listRobots } from '../../../../store/robots.ts';
 import { body, endpoint, json } from '../../_endpoint.ts';

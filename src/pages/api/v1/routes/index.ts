@@ -1,4 +1,4 @@
-import { routeCreateSchema } from '../../../../contracts/records.ts';
+import { routeCreateSchema } from '../../../../contracts/routes.ts';
 import { database } from '../../../../store/database.ts';
 import { createRoute, listRoutes } from '../../../../store/routes.ts';
 import { body, endpoint, json } from '../../_endpoint.ts';

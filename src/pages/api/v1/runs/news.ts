@@ -1,5 +1,5 @@
 import { idSchema } from '../../../../core/schema/scalars.ts';
-import type { RunNews } from '../../../../contracts/records.ts';
+import type { RunNews } from '../../../../contracts/practices.ts';
 import { database } from '../../../../store/database.ts';
 import { NotFound } from '../../../../store/errors.ts';
 import { listRuns, RUNS_AT_TABLE, runsMark } from '../../../../store/runs.ts';

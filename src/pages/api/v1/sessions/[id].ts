@@ -1,4 +1,4 @@
-import { sessionUpdateSchema } from '../../../../contracts/records.ts';
+import { sessionUpdateSchema } from '../../../../contracts/practices.ts';
 import { database } from '../../../../store/database.ts';
 import { getSession, updateSession } from '../../../../store/sessions.ts';
 import { body, endpoint, idOf, json } from '../../_endpoint.ts';

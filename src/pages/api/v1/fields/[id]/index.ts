@@ -1,4 +1,4 @@
-import { fieldUpdateSchema } from '../../../../../contracts/records.ts';
+import { fieldUpdateSchema } from '../../../../../contracts/fields.ts';
 import { database } from '../../../../../store/database.ts';
 import { getField, updateField } from '../../../../../store/fields.ts';
 import { body, endpoint, idOf, json } from '../../../_endpoint.ts';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { archiveSchema, KEPT_THINGS } from '../../../../../contracts/records.ts';
+import { archiveSchema, KEPT_THINGS } from '../../../../../contracts/kept.ts';
 import { database } from '../../../../../store/database.ts';
 import { archive, listKept, remove } from '../../../../../store/removal.ts';
 import { copyBefore } from '../../../_copy.ts';

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { database } from '../../../../../store/database.ts';
-import { KEPT_THINGS } from '../../../../../contracts/records.ts';
+import { KEPT_THINGS } from '../../../../../contracts/kept.ts';
 import { listKept } from '../../../../../store/removal.ts';
 import { endpoint, json, paramOf } from '../../../_endpoint.ts';
 

@@ -1,4 +1,4 @@
-import { commandsSchema } from '../../../../../contracts/link.ts';
+import { commandsSchema } from '../../../../../contracts/commands.ts';
 import { database } from '../../../../../store/database.ts';
 import { dropCommands, sendCommands } from '../../../../../store/links.ts';
 import { body, endpoint, idOf } from '../../../_endpoint.ts';

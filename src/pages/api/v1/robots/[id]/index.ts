@@ -1,4 +1,4 @@
-import { robotUpdateSchema } from '../../../../../contracts/records.ts';
+import { robotUpdateSchema } from '../../../../../contracts/robots.ts';
 import { database } from '../../../../../store/database.ts';
 import { getRobot, renameRobot } from '../../../../../store/robots.ts';
 import { body, endpoint, idOf, json } from '../../../_endpoint.ts';

@@ -1,4 +1,4 @@
-import { setupCreateSchema } from '../../../../../contracts/records.ts';
+import { setupCreateSchema } from '../../../../../contracts/robots.ts';
 import { database } from '../../../../../store/database.ts';
 import { addSetup, listSetups } from '../../../../../store/robots.ts';
 import { body, endpoint, idOf, json } from '../../../_endpoint.ts';

@@ -1,4 +1,4 @@
-import { routeUpdateSchema } from '../../../../../contracts/records.ts';
+import { routeUpdateSchema } from '../../../../../contracts/routes.ts';
 import { database } from '../../../../../store/database.ts';
 import { getRoute, updateRoute } from '../../../../../store/routes.ts';
 import { body, endpoint, idOf, json } from '../../../_endpoint.ts';

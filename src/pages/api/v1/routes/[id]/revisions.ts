@@ -1,4 +1,4 @@
-import { revisionCreateSchema } from '../../../../../contracts/records.ts';
+import { revisionCreateSchema } from '../../../../../contracts/routes.ts';
 import { database } from '../../../../../store/database.ts';
 import { addRevision, listRevisions } from '../../../../../store/routes.ts';
 import { body, endpoint, idOf, json } from '../../../_endpoint.ts';

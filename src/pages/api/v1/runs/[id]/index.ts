@@ -1,5 +1,5 @@
 import { DEVICE_TIME_HEADER } from '../../../../../contracts/headers.ts';
-import { runCreateSchema, runUpdateSchema } from '../../../../../contracts/records.ts';
+import { runCreateSchema, runUpdateSchema } from '../../../../../contracts/practices.ts';
 import { instantSchema } from '../../../../../core/schema/scalars.ts';
 import { database } from '../../../../../store/database.ts';
 import { getRun, putRun, updateRun, withdrawRun } from '../../../../../store/runs.ts';
