@@ -1,13 +1,19 @@
+import { rmSync } from 'node:fs';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { address } from '../sharedApplication.ts';
 import type { DrivenRevision } from '../../src/contracts/driven.ts';
 import type { Robot } from '../../src/contracts/robots.ts';
 import type { Route } from '../../src/contracts/routes.ts';
 import { caller } from '../api/client.ts';
+import { ROOT, startApplication, type Application } from '../application.ts';
 import { openBrowser, openPage } from '../browser.ts';
 
-const call = caller(address);
+const DATA = '.test/learn';
+
+// The demo as it is: runs that other tests log would teach something else.
+let application: Application;
+let address: string;
+let call: ReturnType<typeof caller>;
 let browser: Browser;
 let page: Page;
 let faults: string[];
@@ -15,13 +21,20 @@ let route: Route;
 let robot: Robot;
 
 beforeAll(async () => {
+  rmSync(`${ROOT}${DATA}`, { recursive: true, force: true });
+  application = await startApplication(DATA);
+  ({ address } = application);
+  call = caller(address);
   browser = await openBrowser();
   ({ page, faults } = await openPage(browser));
   const routes = (await call<Route[]>('GET', 'routes')).body;
   route = routes.find(({ name }) => name === 'Heron Hide')!;
   robot = (await call<Robot>('GET', `robots/${route.robotId}`)).body;
 });
-afterAll(() => browser.close());
+afterAll(async () => {
+  await browser.close();
+  await application.stop();
+});
 
 describe('what the runs teach of the robot', () => {
   it('is learned from the runs with its newest setup, by revision', async () => {
@@ -42,7 +55,7 @@ describe('what the runs teach of the robot', () => {
     await page.getByRole('tab', { name: 'Robot' }).click();
     await page.getByText(/^Most likely the range sensor reads .* too little/).waitFor();
     await page.getByText(/\d+ numbers cannot be seen on these routes/).waitFor();
-    // The demo is shared with other tests: what would be kept is looked at and goes nowhere.
+    // The tests below look at the robot as it is: what would be kept is looked at and goes nowhere.
     let sent: { reason: string; sources: Record<string, { kind: string }> } | null = null;
     await page.route(`**/api/v1/robots/${robot.id}/setups`, async (asked) => {
       sent = asked.request().postDataJSON() as typeof sent;

@@ -28,30 +28,27 @@ const PUSH = 0.2;
 export function useZoom({ x, y, width, height }: Box): Zoom {
   const svg = useRef<SVGSVGElement>(null);
   const content = useRef<SVGGElement>(null);
-  const enlarger = useRef<Enlarger | null>(null);
+  const enlarger = useRef<Promise<Enlarger> | null>(null);
   useEffect(() => {
-    let gone = false;
     // The sheet is of use before it can be enlarged, and what enlarges is a lot of script.
-    void import('./enlarger.ts').then(({ enlarge }) => {
-      if (gone || svg.current === null) return;
-      enlarger.current = enlarge(svg.current, content, { x, y, width, height });
-    });
-    return () => {
-      gone = true;
-      enlarger.current?.end();
-      enlarger.current = null;
-    };
+    const drawing = svg.current!;
+    const coming = import('./enlarger.ts').then(({ enlarge }) =>
+      enlarge(drawing, content, { x, y, width, height }),
+    );
+    enlarger.current = coming;
+    return () => void coming.then((one) => one.end());
   }, [x, y, width, height]);
-  return useMemo(
-    () => ({
+  return useMemo(() => {
+    // What is pressed before it is there is done once it is.
+    const once = (act: (one: Enlarger) => void) => void enlarger.current?.then(act);
+    return {
       svg,
       content,
-      by: (factor) => enlarger.current?.by(factor),
-      push: (right, down) => enlarger.current?.push(right * width, down * height),
-      fit: () => enlarger.current?.fit(),
-    }),
-    [width, height],
-  );
+      by: (factor) => once((one) => one.by(factor)),
+      push: (right, down) => once((one) => one.push(right * width, down * height)),
+      fit: () => once((one) => one.fit()),
+    };
+  }, [width, height]);
 }
 
 /** The keys of a drawing that can be enlarged. */
