@@ -90,6 +90,30 @@ describe('an empty Corvat', () => {
   });
 });
 
+describe('a Corvat without anything', () => {
+  // A door of another test opens the demo in the one that they share.
+  let bare: Application;
+  beforeAll(async () => {
+    rmSync(`${ROOT}${DATA}-bare`, { recursive: true, force: true });
+    bare = await startApplication(`${DATA}-bare`, '--empty');
+  });
+  afterAll(() => bare.stop());
+
+  it('says on every sheet what to do first, and leads there', async () => {
+    const { page, faults } = await openPage(browser);
+    for (const sheet of ['/field', '/program', '/route', '/story', '/table', '/verdict']) {
+      await page.goto(`${bare.address}${sheet}`);
+      await page.waitForFunction(() => document.querySelector('astro-island[ssr]') === null);
+      const empty = page.locator('main section').first();
+      await empty.getByRole('button', { name: /^Load the demo/ }).waitFor();
+      const address = await empty.locator('a').last().getAttribute('href');
+      expect((await fetch(`${bare.address}${address!}`)).status, sheet).toBe(200);
+    }
+    expect(faults).toEqual([]);
+    await page.context().close();
+  });
+});
+
 const LAPTOP = { width: 1280, height: 800 };
 const PHONE = { width: 390, height: 844 };
 

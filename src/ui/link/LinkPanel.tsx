@@ -137,7 +137,10 @@ function HowToSend({ token, onFault, onOpen }: HowToSendProps) {
             onClick={() =>
               void listenToSerial(token, onFault).then(
                 (end) => setStop(() => end),
-                () => onFault('No cable was chosen.'),
+                () =>
+                  onFault(
+                    'No cable was chosen. Plug the hub in, press again, and pick it from the list.',
+                  ),
               )
             }
           >

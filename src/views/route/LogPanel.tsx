@@ -35,9 +35,9 @@ export function LogPanel({ setup }: { setup: RobotParameters }) {
           setFit(found);
           setFault(
             log === null
-              ? 'This log lacks time, one of the motors or the heading. Nothing was fitted.'
+              ? 'This log lacks time, one of the motors or the heading, so nothing was fitted. Send t_s, left_deg, right_deg and heading_deg.'
               : found === null
-                ? 'No turn from rest of more than 23° is in this log. Nothing was fitted.'
+                ? 'No turn from rest of more than 23° is in this log, so nothing was fitted. Log one turn of 90° from standing still.'
                 : null,
           );
         }}

@@ -59,10 +59,15 @@ async function laidOver(
   const experiment = { plan: revision.plan, field, estimated: setup, trueParameters: setup };
   const log = travelLogOf(recording, setup.drive, setup.gyro.rightPositive);
   if (log === null) {
-    throw new Error('What the link sent lacks time, one of the motors or the heading.');
+    throw new Error(
+      'What the link sent lacks time, one of the motors or the heading: the program has to send t_s, left_deg, right_deg and heading_deg.',
+    );
   }
   const laid = await simulation.ask((door) => door.recorded(experiment, log, SEED));
-  if (laid === null) throw new Error('Nothing moves in what the link sent.');
+  if (laid === null)
+    throw new Error(
+      'Nothing moves in what the link sent: it has to be connected before the run begins.',
+    );
   return { laid, experiment };
 }
 

@@ -42,7 +42,7 @@ export function ChangePanel() {
 }
 
 const SAYS: Record<Verdict['kind'], string> = {
-  'too early': 'Nothing yet.',
+  'too early': 'Nothing before five runs are logged at the Table.',
   'cannot tell': 'Nothing before more runs are logged: what looks like help now may be chance.',
   'leave it': 'Nothing. The options below are for when you have a reason of your own.',
   unstable:
