@@ -201,13 +201,18 @@ describe('a robot', () => {
   });
 });
 
+/** The field of the demo, wherever the fields of other tests stand beside it. */
+async function demoField(): Promise<FieldRecord> {
+  return (await list<FieldRecord>('fields')).find(({ name }) => name === 'Saltmarsh Watch')!;
+}
+
 describe('a field', () => {
   it('is replaced by the next version, and refused from an older one', async () => {
-    const [demo] = await list<FieldRecord>('fields');
-    const made = await call<FieldRecord>('POST', 'fields', { name: 'Mudflat', field: demo!.field });
+    const demo = await demoField();
+    const made = await call<FieldRecord>('POST', 'fields', { name: 'Mudflat', field: demo.field });
     expect(made.status).toBe(201);
     const { id } = made.body;
-    const wider = { name: 'Mudflat', field: { ...demo!.field, width: 2300 }, version: 0 };
+    const wider = { name: 'Mudflat', field: { ...demo.field, width: 2300 }, version: 0 };
     expect((await call<FieldRecord>('PUT', `fields/${id}`, wider)).body).toMatchObject({
       version: 1,
       field: { width: 2300 },
@@ -217,8 +222,8 @@ describe('a field', () => {
   });
 
   it('is refused without a start place or with two things of one identifier', async () => {
-    const [demo] = await list<FieldRecord>('fields');
-    const { field } = demo!;
+    const demo = await demoField();
+    const { field } = demo;
     const none = await call('POST', 'fields', { name: 'x', field: { ...field, starts: [] } });
     expect(none.text).toContain('A field needs a start place.');
     const twice = { ...field, models: [...field.models, field.models[0]] };
@@ -288,12 +293,12 @@ describe('a request that cannot be', () => {
 describe('a route', () => {
   it('changes name and goal by version, and lists its revisions newest first', async () => {
     const robots = await list<Robot>('robots');
-    const [field] = await list<FieldRecord>('fields');
-    const plan = { startId: field!.field.starts[0]!.id, moves: [] };
+    const field = await demoField();
+    const plan = { startId: field.field.starts[0]!.id, moves: [] };
     const made = await call<Route>('POST', 'routes', {
       name: 'To the gauge',
       robotId: robots.find((robot) => robot.name === 'Curlew')!.id,
-      fieldId: field!.id,
+      fieldId: field.id,
       plan,
     });
     expect(made.body).toMatchObject({ goal: 0.9, revision: { number: 1, reason: 'First plan' } });
