@@ -76,6 +76,12 @@ export async function startApplication(
   throw new Error(`Corvat did not answer:\n${said}`);
 }
 
+/** The same in a folder of its own with nothing of before in it, for tests that want the demo as it is, or nothing at all. */
+export async function freshApplication(folder: string, ...options: string[]): Promise<Application> {
+  rmSync(`${ROOT}${folder}`, { recursive: true, force: true });
+  return startApplication(folder, ...options);
+}
+
 /** A port of loopback on which nothing listens. */
 export async function freePort(): Promise<number> {
   return new Promise((resolve, reject) => {

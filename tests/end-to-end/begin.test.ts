@@ -1,10 +1,9 @@
-import { rmSync } from 'node:fs';
 import type { Browser, Locator, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { FieldRecord } from '../../src/contracts/fields.ts';
 import type { Run } from '../../src/contracts/practices.ts';
 import { caller } from '../api/client.ts';
-import { ROOT, startApplication, type Application } from '../application.ts';
+import { freshApplication, type Application } from '../application.ts';
 import { openBrowser, openPage } from '../browser.ts';
 
 const DATA = '.test/begin';
@@ -20,8 +19,7 @@ let application: Application;
 let browser: Browser;
 
 beforeAll(async () => {
-  rmSync(`${ROOT}${DATA}`, { recursive: true, force: true });
-  application = await startApplication(DATA, '--empty');
+  application = await freshApplication(DATA, '--empty');
   browser = await openBrowser();
 });
 afterAll(async () => {
@@ -94,8 +92,7 @@ describe('a Corvat without anything', () => {
   // A door of another test opens the demo in the one that they share.
   let bare: Application;
   beforeAll(async () => {
-    rmSync(`${ROOT}${DATA}-bare`, { recursive: true, force: true });
-    bare = await startApplication(`${DATA}-bare`, '--empty');
+    bare = await freshApplication(`${DATA}-bare`, '--empty');
   });
   afterAll(() => bare.stop());
 

@@ -1,11 +1,10 @@
-import { rmSync } from 'node:fs';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { DrivenRevision } from '../../src/contracts/driven.ts';
 import type { Robot } from '../../src/contracts/robots.ts';
 import type { Route } from '../../src/contracts/routes.ts';
 import { caller } from '../api/client.ts';
-import { ROOT, startApplication, type Application } from '../application.ts';
+import { freshApplication, type Application } from '../application.ts';
 import { openBrowser, openPage } from '../browser.ts';
 
 const DATA = '.test/learn';
@@ -21,8 +20,7 @@ let route: Route;
 let robot: Robot;
 
 beforeAll(async () => {
-  rmSync(`${ROOT}${DATA}`, { recursive: true, force: true });
-  application = await startApplication(DATA);
+  application = await freshApplication(DATA);
   ({ address } = application);
   call = caller(address);
   browser = await openBrowser();

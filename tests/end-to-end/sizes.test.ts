@@ -1,11 +1,10 @@
-import { rmSync } from 'node:fs';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { FieldRecord } from '../../src/contracts/fields.ts';
 import type { Robot } from '../../src/contracts/robots.ts';
 import type { Route } from '../../src/contracts/routes.ts';
 import { caller } from '../api/client.ts';
-import { ROOT, startApplication, type Application } from '../application.ts';
+import { freshApplication, type Application } from '../application.ts';
 import { openBrowser, openPage } from '../browser.ts';
 
 // A folder whose name cannot be broken at a space: its path stands on a sheet.
@@ -20,8 +19,7 @@ let browser: Browser;
 let sheets: string[];
 
 beforeAll(async () => {
-  rmSync(`${ROOT}${DATA}`, { recursive: true, force: true });
-  application = await startApplication(DATA);
+  application = await freshApplication(DATA);
   ({ address } = application);
   browser = await openBrowser();
   const call = caller(address);

@@ -1,11 +1,10 @@
-import { rmSync } from 'node:fs';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Robot } from '../../src/contracts/robots.ts';
 import type { Route } from '../../src/contracts/routes.ts';
 import { USUAL_CONVENTIONS } from '../../src/core/mathematics/conventions.ts';
 import { caller } from '../api/client.ts';
-import { ROOT, startApplication, type Application } from '../application.ts';
+import { freshApplication, type Application } from '../application.ts';
 import { goToRest, openBrowser, openPage } from '../browser.ts';
 
 // The choice is the whole application's, so it has one of its own.
@@ -19,8 +18,7 @@ let route: Route;
 let robot: Robot;
 
 beforeAll(async () => {
-  rmSync(`${ROOT}${DATA}`, { recursive: true, force: true });
-  application = await startApplication(DATA);
+  application = await freshApplication(DATA);
   call = caller(application.address);
   browser = await openBrowser();
   ({ page, faults } = await openPage(browser));

@@ -1,9 +1,8 @@
-import { rmSync } from 'node:fs';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Route } from '../../src/contracts/routes.ts';
 import { caller } from '../api/client.ts';
-import { ROOT, startApplication, type Application } from '../application.ts';
+import { freshApplication, type Application } from '../application.ts';
 import { openBrowser, openPage } from '../browser.ts';
 
 const DATA = '.test/today';
@@ -17,8 +16,7 @@ let faults: string[];
 let route: Route;
 
 beforeAll(async () => {
-  rmSync(`${ROOT}${DATA}`, { recursive: true, force: true });
-  application = await startApplication(DATA);
+  application = await freshApplication(DATA);
   ({ address } = application);
   browser = await openBrowser();
   ({ page, faults } = await openPage(browser));

@@ -28,19 +28,25 @@ const PUSH = 0.2;
 export function useZoom({ x, y, width, height }: Box): Zoom {
   const svg = useRef<SVGSVGElement>(null);
   const content = useRef<SVGGElement>(null);
-  const enlarger = useRef<Promise<Enlarger> | null>(null);
+  const enlarger = useRef<Promise<Enlarger | null> | null>(null);
   useEffect(() => {
-    // The sheet is of use before it can be enlarged, and what enlarges is a lot of script.
+    let gone = false;
     const drawing = svg.current!;
+    // The sheet is of use before it can be enlarged, and what enlarges is a lot of script.
     const coming = import('./enlarger.ts').then(({ enlarge }) =>
-      enlarge(drawing, content, { x, y, width, height }),
+      // One that comes too late would take the listeners of the next one away when it goes.
+      gone ? null : enlarge(drawing, content, { x, y, width, height }),
     );
     enlarger.current = coming;
-    return () => void coming.then((one) => one.end());
+    return () => {
+      gone = true;
+      void coming.then((one) => one?.end());
+    };
   }, [x, y, width, height]);
   return useMemo(() => {
     // What is pressed before it is there is done once it is.
-    const once = (act: (one: Enlarger) => void) => void enlarger.current?.then(act);
+    const once = (act: (one: Enlarger) => void) =>
+      void enlarger.current?.then((one) => one !== null && act(one));
     return {
       svg,
       content,
