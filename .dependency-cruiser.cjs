@@ -16,6 +16,7 @@ const ARROWS = {
  * in a line above its own.
  */
 const CHAPTERS = [
+  ['language'],
   ['mathematics', 'schema'],
   ['robot', 'field'],
   ['program'],

@@ -83,6 +83,7 @@ async function start() {
     Object.assign(process.env, {
       CORVAT_DATABASE_URL: database.url,
       CORVAT_ROOT: ROOT,
+      CORVAT_LANGUAGES: join(data, 'languages'),
       CORVAT_COPIES: copies,
       CORVAT_UPLOADS: uploads,
       CORVAT_LOG: logFile(data),

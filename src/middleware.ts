@@ -1,9 +1,14 @@
 import { defineMiddleware } from 'astro:middleware';
 import type { APIContext, MiddlewareNext } from 'astro';
 import { problemAnswer } from './pages/api/_endpoint.ts';
+import { say } from './core/language/say.ts';
+import { conventions } from './core/language/conventions.ts';
 import { problemOf, RETRY_AFTER } from './server/problems.ts';
 import { withConventions } from './server/requestConventions.ts';
 import { withQueryCount } from './store/database.ts';
+
+/** What a page was written in, for the API and for a page that cannot ask the team. */
+const LANGUAGE_COOKIE = 'language';
 
 /** Beside the policy for scripts and styles that the build writes: what only a header can say. */
 const POLICY = "frame-ancestors 'none'; base-uri 'self'; form-action 'self'; object-src 'none'";
@@ -13,9 +18,9 @@ function problemInsteadOfPage(response: Response): Response {
   if (!(response.headers.get('content-type') ?? '').startsWith('text/html')) return response;
   return problemAnswer({
     type: 'about:blank',
-    title: 'Not found',
+    title: say`Not found`,
     status: 404,
-    detail: 'The API has nothing under this address, or not for this method.',
+    detail: say`The API has nothing under this address, or not for this method.`,
   });
 }
 
@@ -24,7 +29,7 @@ function problemInsteadOfPage(response: Response): Response {
  * and never nothing.
  */
 export const onRequest = defineMiddleware((context, next) =>
-  withConventions(() => answer(context, next)),
+  withConventions(() => answer(context, next), context.cookies.get(LANGUAGE_COOKIE)?.value),
 );
 
 async function answer(context: APIContext, next: MiddlewareNext): Promise<Response> {
@@ -33,6 +38,11 @@ async function answer(context: APIContext, next: MiddlewareNext): Promise<Respon
     const headers = new Headers(response.headers);
     headers.append('content-security-policy', POLICY);
     headers.set('cache-control', 'no-store');
+    const { language } = conventions();
+    headers.append(
+      'set-cookie',
+      `${LANGUAGE_COOKIE}=${language}; Path=/; HttpOnly; SameSite=Strict`,
+    );
     return new Response(await response.text(), { status: response.status, headers });
   };
   try {

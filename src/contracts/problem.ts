@@ -1,4 +1,5 @@
 import type { z } from 'zod';
+import { say } from '../core/language/say.ts';
 
 /** RFC 9457: what went wrong, as `application/problem+json`. */
 export interface Problem {
@@ -26,13 +27,13 @@ export function problemDetail(body: unknown): string {
   const known = typeof body === 'object' && body !== null && 'detail' in body;
   return known && typeof body.detail === 'string'
     ? body.detail
-    : 'The server did not answer as expected. Try again.';
+    : say`The server did not answer as expected. Try again.`;
 }
 
 /** The first fault that a schema found, as a sentence with its place. */
 export function firstIssue(error: z.ZodError): { detail: string; pointer: string } {
   const issue = error.issues[0];
   const pointer = issue?.path.map(String).join('.') ?? '';
-  const message = issue?.message ?? 'The input could not be understood.';
+  const message = issue?.message ?? say`The input could not be understood.`;
   return { pointer, detail: pointer === '' ? message : `${pointer}: ${message}` };
 }

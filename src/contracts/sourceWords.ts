@@ -1,15 +1,16 @@
 import type { Source } from '../core/robot/sources.ts';
+import { say } from '../core/language/say.ts';
 
 /** Where a number of a setup comes from, in words. */
 export function sourceWords(source: Source | undefined): string {
   switch (source?.kind) {
     case undefined:
-      return 'starting value';
+      return say`starting value`;
     case 'typed':
       return 'typed';
     case 'bench':
-      return `bench record ${source.record}`;
+      return say`bench record ${source.record}`;
     case 'runs':
-      return `fitted to ${source.runs} runs`;
+      return say`fitted to ${source.runs} runs`;
   }
 }

@@ -1,13 +1,13 @@
 import { z } from 'zod';
-import {
-  LENGTH_UNITS,
-  USUAL_CONVENTIONS,
-  type Conventions,
-} from '../core/mathematics/conventions.ts';
+import { LENGTH_UNITS, USUAL_CONVENTIONS, type Conventions } from '../core/language/conventions.ts';
 
 /** What a team chose for all its devices. A choice that is from before it could be made is the usual one. */
 export const teamSchema: z.ZodType<Conventions> = z.strictObject({
   length: z.enum(LENGTH_UNITS).default(USUAL_CONVENTIONS.length),
   positive: z.enum(['robot', 'right', 'left']).default(USUAL_CONVENTIONS.positive),
   motor: z.enum(['degrees', 'rotations']).default(USUAL_CONVENTIONS.motor),
+  language: z
+    .string()
+    .regex(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/)
+    .default(USUAL_CONVENTIONS.language),
 });

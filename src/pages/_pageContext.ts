@@ -1,5 +1,4 @@
 import type { AstroGlobal } from 'astro';
-import { formatDistanceToNowStrict } from 'date-fns';
 import type { Link } from '../contracts/link.ts';
 import type { FieldRecord } from '../contracts/fields.ts';
 import type { GyroCheck, Robot } from '../contracts/robots.ts';
@@ -16,6 +15,8 @@ import { getRouteOnField } from '../store/routes.ts';
 import { newestRuns } from '../store/runs.ts';
 import type { WorkflowState } from '../ui/workflow.ts';
 import { addressWith } from '../ui/sheetAddress.ts';
+import { formatAgo } from '../core/language/dates.ts';
+import { say } from '../core/language/say.ts';
 
 /** What every station shows around its sheet, and what it works on. */
 export interface PageContext extends Catalogue {
@@ -133,18 +134,18 @@ function benchState(
   robot: Robot | null,
   gyro: GyroCheck | null,
 ): Pick<WorkflowState, 'state' | 'tone'> {
-  if (robot === null) return { state: 'no robot yet', tone: 'plain' };
+  if (robot === null) return { state: say`no robot yet`, tone: 'plain' };
   if (gyro === null) {
-    return { state: `setup ${robot.setup.number}, gyro not checked`, tone: 'warn' };
+    return { state: say`setup ${robot.setup.number}, gyro not checked`, tone: 'warn' };
   }
-  const age = formatDistanceToNowStrict(gyro.at);
+  const age = formatAgo(gyro.at, Date.now());
   switch (gyro.fitness) {
     case 'fit':
-      return { state: `gyro fit, checked ${age} ago`, tone: 'good' };
+      return { state: say`gyro fit, checked ${age}`, tone: 'good' };
     case 'not fit':
-      return { state: `gyro not fit, ${age} ago`, tone: 'warn' };
+      return { state: say`gyro not fit, ${age}`, tone: 'warn' };
     case 'cannot tell':
-      return { state: `gyro unclear, ${age} ago`, tone: 'warn' };
+      return { state: say`gyro unclear, ${age}`, tone: 'warn' };
   }
 }
 
@@ -166,7 +167,7 @@ function loopStates(
     {
       name: 'Route',
       href: to('/route'),
-      state: route === null ? 'no route yet' : `${route.name}, rev ${route.revision.number}`,
+      state: route === null ? say`no route yet` : say`${route.name}, rev ${route.revision.number}`,
       tone: 'plain',
     },
     {
@@ -174,8 +175,8 @@ function loopStates(
       href: to('/table'),
       state:
         verdict === null
-          ? 'no runs yet'
-          : `${verdict.runs} runs of rev ${driven}, ${verdict.hits} hits`,
+          ? say`no runs yet`
+          : say`${verdict.runs} runs of rev ${driven!}, ${verdict.hits} hits`,
       tone: 'plain',
     },
     { name: 'Verdict', href: to('/verdict'), ...verdictState(verdict) },
@@ -186,8 +187,8 @@ function todayState(session: Session | null): Pick<WorkflowState, 'state' | 'ton
   return {
     state:
       session === null
-        ? 'where to begin'
-        : `${session.title}, ${formatDistanceToNowStrict(session.startedAt)} ago`,
+        ? say`where to begin`
+        : `${session.title}, ${formatAgo(session.startedAt, Date.now())}`,
     tone: 'plain',
   };
 }
@@ -201,19 +202,19 @@ function verdictOn(route: Route, field: FieldRecord, runs: readonly Run[]): Verd
 }
 
 function verdictState(verdict: Verdict | null): Pick<WorkflowState, 'state' | 'tone'> {
-  if (verdict === null) return { state: 'nothing to judge yet', tone: 'plain' };
+  if (verdict === null) return { state: say`nothing to judge yet`, tone: 'plain' };
   switch (verdict.kind) {
     case 'too early':
-      return { state: `too early: ${verdict.runs} runs`, tone: 'plain' };
+      return { state: say`too early: ${verdict.runs} runs`, tone: 'plain' };
     case 'leave it':
-      return { state: 'leave it', tone: 'good' };
+      return { state: say`leave it`, tone: 'good' };
     case 'unstable':
-      return { state: 'unstable: find the cause', tone: 'warn' };
+      return { state: say`unstable: find the cause`, tone: 'warn' };
     case 'aim':
-      return { state: 'aim: change a number', tone: 'warn' };
+      return { state: say`aim: change a number`, tone: 'warn' };
     case 'tighten':
-      return { state: 'tighten the spread', tone: 'warn' };
+      return { state: say`tighten the spread`, tone: 'warn' };
     case 'cannot tell':
-      return { state: 'cannot tell yet', tone: 'plain' };
+      return { state: say`cannot tell yet`, tone: 'plain' };
   }
 }

@@ -1,9 +1,11 @@
 import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
 import { Piscina } from 'piscina';
+import { conventions } from '../core/language/conventions.ts';
 import type { Problem } from '../contracts/problem.ts';
 import { Refused } from './problems.ts';
 import type * as Tasks from './tasks.ts';
+import { say } from '../core/language/say.ts';
 
 /** Tasks that wait at the most; who comes after is asked to come again. */
 const MOST_WAITING = 40;
@@ -47,28 +49,31 @@ function threads(): Piscina {
  */
 export async function inThread<N extends TaskName>(
   name: N,
-  task: Parameters<(typeof Tasks)[N]>[0],
+  task: Parameters<(typeof Tasks)[N]>[0]['task'],
   limits: { seconds: number; tooLong: string; signal: AbortSignal },
 ): Promise<ValueOf<N>> {
   const timeout = AbortSignal.timeout(limits.seconds * 1000);
   try {
-    const result = (await threads().run(task, {
-      name,
-      signal: AbortSignal.any([timeout, limits.signal]),
-    })) as Tasks.TaskResult<ValueOf<N>>;
+    const result = (await threads().run(
+      { task, conventions: conventions() },
+      { name, signal: AbortSignal.any([timeout, limits.signal]) },
+    )) as Tasks.TaskResult<ValueOf<N>>;
     if ('problem' in result) throw new TaskProblem(result.problem);
     return result.value;
   } catch (error) {
     if (timeout.aborted) throw new Refused(422, limits.tooLong);
-    if (limits.signal.aborted) throw new Refused(499, 'The request was given up.');
+    if (limits.signal.aborted) throw new Refused(499, say`The request was given up.`);
     if (codeOf(error) === 'ERR_WORKER_OUT_OF_MEMORY') {
       throw new Refused(
         413,
-        'It is too large to be read at once. Split it, or send it as a bundle.',
+        say`It is too large to be read at once. Split it, or send it as a bundle.`,
       );
     }
     if (error instanceof Error && /queue/i.test(error.message)) {
-      throw new Refused(429, 'Corvat is busy with other work of this kind. Try again in a moment.');
+      throw new Refused(
+        429,
+        say`Corvat is busy with other work of this kind. Try again in a moment.`,
+      );
     }
     throw error;
   }

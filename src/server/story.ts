@@ -6,6 +6,7 @@ import { readTeam } from '../store/team.ts';
 import { countBy } from './requestConventions.ts';
 import { loadStory } from '../store/story.ts';
 import { inThread } from './pool.ts';
+import { say } from '../core/language/say.ts';
 
 /** Cards that fit side by side on a page. */
 const CARDS = 3;
@@ -24,8 +25,8 @@ export async function tellStory(
     readTeam(database),
   ]);
   countBy(conventions);
-  const tooLong = 'The story of this route takes too long to be told.';
-  const story = await inThread('story', { source, conventions }, { seconds: 60, tooLong, signal });
+  const tooLong = say`The story of this route takes too long to be told.`;
+  const story = await inThread('story', source, { seconds: 60, tooLong, signal });
   const { checkpoint } = story;
   const model = source.drawing.models.find(({ id }) => id === checkpoint?.modelId) ?? null;
   return { story, model, cards: cardsOf(story, runs, model?.id ?? null) };

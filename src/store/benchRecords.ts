@@ -8,6 +8,7 @@ import { lockNewest } from './robots.ts';
 import { tablesOf } from './tables/index.ts';
 import type { BenchRow } from './tables/robots.ts';
 import { requireComplete } from './telemetry.ts';
+import { say } from '../core/language/say.ts';
 
 /** Bench records of a robot, newest first. */
 export async function listBenchRecords(
@@ -53,7 +54,9 @@ export async function addBenchRecord(
         JSON.stringify(existing.bench) === JSON.stringify(input.bench)
       )
         return benchOf(existing);
-      throw new Conflict('Other readings were kept under this identifier. Save them as new ones.');
+      throw new Conflict(
+        say`Other readings were kept under this identifier. Save them as new ones.`,
+      );
     }
     const recording = recordingOf(input.bench);
     if (recording !== null) await requireComplete(database, robotId, recording);

@@ -1,6 +1,6 @@
 import { QueryTypes, type Sequelize } from 'sequelize';
 import type { Session } from '../contracts/practices.ts';
-import type { Conventions } from '../core/mathematics/conventions.ts';
+import type { Conventions } from '../core/language/conventions.ts';
 import { teamOf } from './team.ts';
 
 /** The names of everything that is in use, which the pickers of the sheets offer, and how the team counts. */

@@ -1,3 +1,5 @@
+import { say } from '../core/language/say.ts';
+
 /** A fault that a person can do something about: its message is a whole sentence for them. */
 export class UserFacingError extends Error {
   constructor(message: string) {
@@ -9,7 +11,7 @@ export class UserFacingError extends Error {
 /** Something that was asked for by its identifier is not there. */
 export class NotFound extends UserFacingError {
   constructor(thing: string) {
-    super(`This ${thing} is not there. It may have been removed; reload the page.`);
+    super(say`This ${thing} is not there. It may have been removed; reload the page.`);
   }
 }
 
@@ -23,7 +25,7 @@ export class StaleEdit extends UserFacingError {
     readonly stored: unknown,
   ) {
     super(
-      `Somebody else changed this ${thing} meanwhile. Nothing of yours was lost or saved: look at both and save again.`,
+      say`Somebody else changed this ${thing} meanwhile. Nothing of yours was lost or saved: look at both and save again.`,
     );
   }
 }

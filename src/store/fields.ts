@@ -7,6 +7,7 @@ import { inTransaction } from './database.ts';
 import { NotFound, StaleEdit } from './errors.ts';
 import { tablesOf } from './tables/index.ts';
 import type { FieldRevisionRow, FieldRow } from './tables/fields.ts';
+import { say } from '../core/language/say.ts';
 
 /** A drawing with its field, and the number of the field's newest drawing. */
 type Drawing = FieldRevisionRow & { owner: FieldRow };
@@ -57,7 +58,7 @@ export async function fieldRevisionRow(
   number: number,
 ): Promise<FieldRevisionRow> {
   const row = await tablesOf(database).fieldRevisions.findOne({ where: { fieldId, number } });
-  if (row === null) throw new NotFound('revision of the field');
+  if (row === null) throw new NotFound(say`revision of the field`);
   return row;
 }
 
@@ -73,7 +74,7 @@ export async function createField(
       id: randomUUID(),
       fieldId: row.id,
       number: 1,
-      reason: 'First drawing',
+      reason: say`First drawing`,
       field,
       createdAt,
     });

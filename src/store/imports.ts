@@ -6,6 +6,7 @@ import { Conflict, NotFound } from './errors.ts';
 import { removeRuns } from './removal.ts';
 import { tablesOf } from './tables/index.ts';
 import type { ImportRow, Made } from './tables/imports.ts';
+import { say } from '../core/language/say.ts';
 
 /** The newest imports, newest first. */
 export async function listImports(database: Sequelize, limit = 20): Promise<ImportResult[]> {
@@ -69,7 +70,7 @@ export async function undoImport(database: Sequelize, id: string): Promise<Impor
     } catch (error) {
       if (!(error instanceof ForeignKeyConstraintError)) throw error;
       throw new Conflict(
-        'Something was added since to what this import brought, so it stays. Delete single things in the list instead.',
+        say`Something was added since to what this import brought, so it stays. Delete single things in the list instead.`,
       );
     }
     await row.update({ undoneAt: new Date() });

@@ -17,6 +17,7 @@ import { linkOf } from './linkOf.ts';
 import { getRobot, listSetups } from './robots.ts';
 import { tablesOf } from './tables/index.ts';
 import type { LinkRow } from './tables/links.ts';
+import { say } from '../core/language/say.ts';
 
 /** Lines stay this long for whoever follows late; what matters was recorded by then. */
 const KEPT_FOR = 24 * 60 * 60 * 1000;
@@ -172,7 +173,7 @@ export async function sendCommands(
   const linkId = await tokenOf(database, publicId);
   const waiting = await linkCommands.count({ where: { linkId } });
   if (waiting + commands.length > MOST_WAITING) {
-    throw new Conflict('The practice robot has enough to do. Stop it first, or wait.');
+    throw new Conflict(say`The practice robot has enough to do. Stop it first, or wait.`);
   }
   await linkCommands.bulkCreate(
     commands.map((command) => ({ linkId, command, createdAt: new Date() })),

@@ -1,6 +1,7 @@
 import sharp from 'sharp';
 import { PICTURE_TYPES, type PictureType } from '../core/formats/files.ts';
 import { UserFacingError } from './errors.ts';
+import { say } from '../core/language/say.ts';
 
 /** A picture as it is kept. */
 export interface Picture {
@@ -25,9 +26,9 @@ const FORMATS: Record<string, PictureType> = {
  */
 export async function cleanPicture(type: string, bytes: Buffer): Promise<Picture> {
   const known = PICTURE_TYPES.find((candidate) => candidate === type);
-  if (known === undefined) throw new UserFacingError('Send a picture as PNG, JPEG or SVG.');
+  if (known === undefined) throw new UserFacingError(say`Send a picture as PNG, JPEG or SVG.`);
   if (known === 'image/svg+xml' && /<!(DOCTYPE|ENTITY)/i.test(bytes.toString('latin1'))) {
-    throw new UserFacingError('Drawings with entities are not taken: save it as plain SVG.');
+    throw new UserFacingError(say`Drawings with entities are not taken: save it as plain SVG.`);
   }
   const picture = () =>
     sharp(bytes, { failOn: 'error', limitInputPixels: MOST_PIXELS }).timeout({ seconds: SECONDS });
@@ -45,6 +46,6 @@ export async function cleanPicture(type: string, bytes: Buffer): Promise<Picture
     const clean = known === 'image/png' ? upright.png() : upright.jpeg({ quality: 92 });
     return { type: known, bytes: await clean.toBuffer() };
   } catch {
-    throw new UserFacingError('The file is not the picture that it says it is.');
+    throw new UserFacingError(say`The file is not the picture that it says it is.`);
   }
 }

@@ -3,6 +3,7 @@ import { KEPT_THINGS, type KeptRecord, type KeptThing } from '../contracts/kept.
 import { inTransaction } from './database.ts';
 import { Conflict, NotFound } from './errors.ts';
 import { tablesOf } from './tables/index.ts';
+import { plural, say } from '../core/language/say.ts';
 
 const WORD: Record<KeptThing, string> = {
   robots: 'robot',
@@ -16,10 +17,10 @@ export async function listKept(database: Sequelize): Promise<Record<KeptThing, K
   const rows = await database.query<KeptRow>(
     KEPT_THINGS.map(
       (thing) =>
-        `SELECT '${thing}' AS thing, id, archived_at IS NOT NULL AS archived, ${
+        say`SELECT '${thing}' AS thing, id, archived_at IS NOT NULL AS archived, ${
           thing === 'sessions'
-            ? "CONCAT(title, ', ', DATE(started_at)) AS name, started_at AS started"
-            : 'name, NULL AS started'
+            ? say`CONCAT(title, ', ', DATE(started_at)) AS name, started_at AS started`
+            : say`name, NULL AS started`
         } FROM ${thing}`,
     ).join(' UNION ALL '),
     { type: QueryTypes.SELECT },
@@ -156,8 +157,8 @@ async function refuseInUse(
   });
   if (users.length === 0) return;
   const names = users.map(({ name }) => `“${name}”`);
-  const some = names.length > 5 ? [...names.slice(0, 5), `${names.length - 5} more`] : names;
+  const some = names.length > 5 ? [...names.slice(0, 5), say`${names.length - 5} more`] : names;
   throw new Conflict(
-    `This ${word} is needed by ${some.join(', ')}. Delete ${names.length === 1 ? 'that route' : 'those routes'} first, or put the ${word} away: then no sheet offers it, and nothing is lost.`,
+    say`This ${word} is needed by ${some.join(', ')}. Delete ${plural(names.length, 'that route', 'those routes')} first, or put the ${word} away: then no sheet offers it, and nothing is lost.`,
   );
 }

@@ -11,6 +11,7 @@ import { tablesOf } from './tables/index.ts';
 import type { LinkRow } from './tables/links.ts';
 import type { BenchRow, RobotRow, SetupRow } from './tables/robots.ts';
 import { linkOf } from './linkOf.ts';
+import { say } from '../core/language/say.ts';
 
 /** All robots that are in use, each with its newest setup, by name. */
 export async function listRobots(database: Sequelize): Promise<Robot[]> {
@@ -110,7 +111,8 @@ export async function createRobot(
       id: randomUUID(),
       robotId: row.id,
       number: 1,
-      reason: Object.keys(sources).length === 0 ? 'Starting values' : 'Ruler and starting values',
+      reason:
+        Object.keys(sources).length === 0 ? say`Starting values` : say`Ruler and starting values`,
       setup,
       sources,
       createdAt: new Date(),

@@ -16,6 +16,7 @@ import { getRobot } from './robots.ts';
 import { tablesOf } from './tables/index.ts';
 import type { FieldRevisionRow, FieldRow } from './tables/fields.ts';
 import type { RevisionRow, RouteRow } from './tables/routes.ts';
+import { say } from '../core/language/say.ts';
 
 /** A revision with its route and the drawing that it stands on. */
 type RevisionOnField = RevisionRow & {
@@ -118,7 +119,7 @@ export async function createRoute(
       number: 1,
       parent: null,
       origin: 'hand',
-      reason: 'First plan',
+      reason: say`First plan`,
       plan,
       promises: [],
       createdAt: new Date(),

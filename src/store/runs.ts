@@ -12,6 +12,7 @@ import { inTransaction } from './database.ts';
 import { Conflict, NotFound, StaleEdit } from './errors.ts';
 import { writeRun } from './runWriter.ts';
 import { tablesOf } from './tables/index.ts';
+import { say } from '../core/language/say.ts';
 
 /** As many runs of a session stand on the Table; nobody drives more in one practice. */
 export const RUNS_AT_TABLE = 200;
@@ -41,9 +42,9 @@ export function listRuns(
     database,
     // Of a session the newest are read in the order of its index, and no more of them than are wanted.
     `SELECT ${sessionId === undefined ? '' : 'STRAIGHT_JOIN'} runs.id FROM runs
-      ${routeId === undefined ? '' : 'JOIN revisions ON revisions.id = runs.revision_id'}
+      ${routeId === undefined ? '' : say`JOIN revisions ON revisions.id = runs.revision_id`}
       WHERE ${conditions.join(' AND ')}
-      ${limit === undefined ? '' : 'ORDER BY runs.happened_at DESC, runs.id DESC LIMIT :limit'}`,
+      ${limit === undefined ? '' : say`ORDER BY runs.happened_at DESC, runs.id DESC LIMIT :limit`}`,
     { sessionId, routeId, revisionId, setupId, limit },
   );
 }
@@ -226,11 +227,11 @@ async function placeOfRun(database: Sequelize, input: RunCreate): Promise<number
     },
   );
   const { number, robot, setupRobot, session } = place!;
-  if (number === null) throw new NotFound('route revision');
+  if (number === null) throw new NotFound(say`route revision`);
   if (setupRobot === null) throw new NotFound('setup');
   if (session === null) throw new NotFound('session');
   if (setupRobot !== robot) {
-    throw new Conflict('This setup belongs to another robot than the route. Reload the page.');
+    throw new Conflict(say`This setup belongs to another robot than the route. Reload the page.`);
   }
   places.set(placeKey(input), number);
   return number;
@@ -246,7 +247,9 @@ async function writtenAgain(
   const row = await runs.findByPk(id, { attributes: ['sentHash'] });
   const stored = await getRun(database, id);
   if (row?.sentHash !== sentHash && !sameContent(stored, input)) {
-    throw new Conflict('Another run was saved under this identifier. Log this one as a new run.');
+    throw new Conflict(
+      say`Another run was saved under this identifier. Log this one as a new run.`,
+    );
   }
   await runs.update({ withdrawn: false }, { where: { id, withdrawn: true } });
   return stored;

@@ -1,6 +1,6 @@
 import { QueryTypes, type Sequelize } from 'sequelize';
 import { teamSchema } from '../contracts/team.ts';
-import type { Conventions } from '../core/mathematics/conventions.ts';
+import type { Conventions } from '../core/language/conventions.ts';
 
 /** How the team counts; the usual way until it chose. */
 export async function readTeam(database: Sequelize): Promise<Conventions> {

@@ -7,6 +7,7 @@ import { Conflict, NotFound } from './errors.ts';
 import { CHUNK_BYTES } from './migrations.ts';
 import { tablesOf } from './tables/index.ts';
 import type { TelemetryRow } from './tables/telemetry.ts';
+import { say } from '../core/language/say.ts';
 
 /**
  * Announces a recording whose columns follow one by one, so that a long one needs no huge request.
@@ -31,7 +32,7 @@ export async function announceTelemetry(
   const { arrived: _arrived, createdAt: _created, robotId: owner, ...content } = stored;
   if (owner !== robotId || JSON.stringify(ordered(content)) !== JSON.stringify(ordered(input))) {
     throw new Conflict(
-      'Another recording was announced under this identifier. Send it as a new one.',
+      say`Another recording was announced under this identifier. Send it as a new one.`,
     );
   }
   return stored;
@@ -61,7 +62,7 @@ export async function putColumn(
   try {
     unpackColumn({ ...column, bytes }, rows);
   } catch (error) {
-    throw new Conflict(`${error instanceof Error ? error.message : ''} Send it again.`.trim());
+    throw new Conflict(say`${error instanceof Error ? error.message : ''} Send it again.`.trim());
   }
   try {
     await inTransaction(database, () => writeChunks(database, telemetryId, name, bytes));
@@ -158,7 +159,7 @@ export async function requireComplete(
   if (row === null) throw new NotFound('recording');
   const arrived = await arrivedColumns(database, id);
   if (arrived.length < row.columns.length) {
-    throw new Conflict('The telemetry has not arrived whole yet. Send its columns first.');
+    throw new Conflict(say`The telemetry has not arrived whole yet. Send its columns first.`);
   }
 }
 

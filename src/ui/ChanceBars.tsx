@@ -2,6 +2,7 @@ import type { ChanceRange } from '../core/analysis/runs/chanceRange.ts';
 import { percent, rangeWords } from '../core/text/sentences.ts';
 import { Explanation } from './Explanation.tsx';
 import styles from './ChanceBars.module.css';
+import { say } from '../core/language/say.ts';
 
 interface ChanceBarsProps {
   /** What each chance is of; what is measured is filled, what is expected is an outline. */
@@ -34,7 +35,7 @@ export function ChanceBars({ bars, goal, why }: ChanceBarsProps) {
       <div className={styles['row']}>
         <span />
         <span className={styles['foot']}>
-          <small style={{ left: `${100 * goal}%` }}>goal {percent(goal)}</small>
+          <small style={{ left: `${100 * goal}%` }}>{say`goal ${percent(goal)}`}</small>
         </span>
         <span />
       </div>

@@ -3,6 +3,7 @@ import { send, sentenceOf } from './api.ts';
 import { Button } from './Button.tsx';
 import styles from './Empty.module.css';
 import { Notice } from './Notice.tsx';
+import { say } from '../core/language/say.ts';
 
 interface EmptyProps {
   title: string;
@@ -31,7 +32,7 @@ export function Empty({ title, children, offerDemo = false, action }: EmptyProps
       <div className={styles['actions']}>
         {action}
         {offerDemo && (
-          <Button onClick={() => void loadDemo()}>Load the demo, “Saltmarsh Watch”</Button>
+          <Button onClick={() => void loadDemo()}>{say`Load the demo, “Saltmarsh Watch”`}</Button>
         )}
       </div>
       {fault !== null && <Notice tone="fault">{fault}</Notice>}

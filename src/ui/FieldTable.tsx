@@ -3,6 +3,7 @@ import type { Field, FieldLine, FieldModel, StartPlace } from '../core/field/fie
 import { colourNamed, rgbOf, STARTING_COLOURS } from '../core/robot/colours.ts';
 import { toField, type Point } from '../core/mathematics/pose.ts';
 import styles from './FieldDrawing.module.css';
+import { say } from '../core/language/say.ts';
 
 /** mm between two lines of the grid. */
 const GRID = 100;
@@ -57,6 +58,8 @@ export const Table = memo(function Table({ field, startId, pictureUrl }: TablePr
       )}
       <rect className={styles['table']} width={field.width} height={field.height} />
       {pictureUrl !== null && field.picture !== null && (
+        // What of the picture is beyond the table is not shown, and it is never in the way.
+
         // What of the picture is beyond the table is not shown, and it is never in the way.
         <g clipPath={`url(#${clip})`} pointerEvents="none">
           <image
@@ -157,9 +160,12 @@ function StartMark({ start, field }: { start: StartPlace; field: Field }) {
   return (
     <g>
       <circle className={styles['start']} r={150} cx={x} cy={y} />
-      <text className={styles['rule']} fontSize={26} x={start.pose.x - 145} y={field.height - 12}>
-        start
-      </text>
+      <text
+        className={styles['rule']}
+        fontSize={26}
+        x={start.pose.x - 145}
+        y={field.height - 12}
+      >{say`start`}</text>
     </g>
   );
 }

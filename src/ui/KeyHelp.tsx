@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Button } from './Button.tsx';
 import styles from './KeyHelp.module.css';
 import { useKeys, type SheetKey } from './useKeys.ts';
+import { say } from '../core/language/say.ts';
 
 /** Listens for the keys of a sheet and lists them on `?`. */
 export function KeyHelp({ keys }: { keys: readonly SheetKey[] }) {
@@ -13,14 +14,16 @@ export function KeyHelp({ keys }: { keys: readonly SheetKey[] }) {
   ]);
   if (!open) {
     return (
-      <Button variant="quiet" className={styles['hint']} onClick={() => setOpen(true)}>
-        ? shows the keys
-      </Button>
+      <Button
+        variant="quiet"
+        className={styles['hint']}
+        onClick={() => setOpen(true)}
+      >{say`? shows the keys`}</Button>
     );
   }
   return (
-    <section className={styles['help']} aria-label="Keys of this sheet">
-      <h2>Keys of this sheet</h2>
+    <section className={styles['help']} aria-label={say`Keys of this sheet`}>
+      <h2>{say`Keys of this sheet`}</h2>
       {keys.map(({ keys: name, says }) => (
         <div key={name}>
           <span>{says}</span>
@@ -28,11 +31,9 @@ export function KeyHelp({ keys }: { keys: readonly SheetKey[] }) {
         </div>
       ))}
       <p>
-        <a href="/glossary">What the words mean</a>
+        <a href="/glossary">{say`What the words mean`}</a>
       </p>
-      <Button variant="quiet" onClick={() => setOpen(false)}>
-        Close
-      </Button>
+      <Button variant="quiet" onClick={() => setOpen(false)}>{say`Close`}</Button>
     </section>
   );
 }

@@ -10,6 +10,7 @@ import { sheetAddress } from './sheetAddress.ts';
 import { simulationWorker } from './simulationWorker.ts';
 import { useWorked } from './useWorker.ts';
 import styles from './NextSteps.module.css';
+import { say } from '../core/language/say.ts';
 
 interface MeasureNextProps {
   robot: Robot;
@@ -46,10 +47,10 @@ export function MeasureNext({ robot, route, revision, experiment }: MeasureNextP
     REST,
   );
   if (fault !== null) return <Notice tone="fault">{fault}</Notice>;
-  if (found === null) return <p role="status">Working out what to measure next …</p>;
+  if (found === null) return <p role="status">{say`Working out what to measure next …`}</p>;
   const { headline, reason } = measureWords(found, route.name);
   return (
-    <section className={styles['next']} aria-label="Measure next">
+    <section className={styles['next']} aria-label={say`Measure next`}>
       <h2>{headline}</h2>
       <p>{reason}</p>
       {found.length > 0 && (

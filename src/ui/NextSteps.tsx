@@ -6,6 +6,7 @@ import { Notice } from './Notice.tsx';
 import { simulationWorker } from './simulationWorker.ts';
 import { useWorked } from './useWorker.ts';
 import styles from './NextSteps.module.css';
+import { say } from '../core/language/say.ts';
 
 interface NextStepsProps {
   experiment: Experiment;
@@ -30,20 +31,17 @@ export function NextSteps({ experiment, onPlan }: NextStepsProps) {
   };
   return (
     <div className={styles['next']}>
-      <h2>Best next step</h2>
+      <h2>{say`Best next step`}</h2>
       {fault !== null && <Notice tone="fault">{fault}</Notice>}
       {working ? (
-        <Button onClick={giveUp}>Cancel, {formatNumber(100 * progress, 0)} % tried</Button>
+        <Button onClick={giveUp}>{say`Cancel, ${formatNumber(100 * progress, 0)} % tried`}</Button>
       ) : found === null ? (
         <>
-          <p>
-            Tries jig, holds, speeds, slow ends, lines, walls and squaring up at every move, and
-            ranks them by chance gained for each second.
-          </p>
-          <Button onClick={() => setAsked(experiment)}>Try everything</Button>
+          <p>{say`Tries jig, holds, speeds, slow ends, lines, walls and squaring up at every move, and ranks them by chance gained for each second.`}</p>
+          <Button onClick={() => setAsked(experiment)}>{say`Try everything`}</Button>
         </>
       ) : found.length === 0 ? (
-        <p>Nothing that Corvat knows lifts the chance by a point. Leave the route as it is.</p>
+        <p>{say`Nothing that Corvat knows lifts the chance by a point. Leave the route as it is.`}</p>
       ) : (
         <ol className={styles['steps']}>
           {found.slice(0, SHOWN).map((step) => (
@@ -55,15 +53,13 @@ export function NextSteps({ experiment, onPlan }: NextStepsProps) {
                 {formatNumber(Math.abs(step.seconds), 1)} s
               </span>
               {step.simulated !== null && (
-                <small>
-                  simulated: {step.simulated >= 0 ? '+' : '−'}
-                  {formatNumber(Math.abs(100 * step.simulated), 0)} points
-                </small>
+                <small>{say`simulated: ${step.simulated >= 0 ? '+' : '−'}${formatNumber(Math.abs(100 * step.simulated), 0)} points`}</small>
               )}
               {step.position !== null && (
-                <Button variant="quiet" onClick={() => onPlan(step.experiment.plan)}>
-                  Put it in
-                </Button>
+                <Button
+                  variant="quiet"
+                  onClick={() => onPlan(step.experiment.plan)}
+                >{say`Put it in`}</Button>
               )}
             </li>
           ))}

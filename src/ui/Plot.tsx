@@ -22,6 +22,7 @@ import {
 import { Explanation } from './Explanation.tsx';
 import styles from './Plot.module.css';
 import { useThemeColors, type Ink } from './useThemeColors.ts';
+import { say } from '../core/language/say.ts';
 
 Chart.register(
   ScatterController,
@@ -111,7 +112,7 @@ export function Plot({ label, why, x, y, series: given, shaded = [] }: PlotProps
     [stretches, ink],
   );
   if (empty) {
-    return <p className={styles['empty']}>The drawing begins with the first reading.</p>;
+    return <p className={styles['empty']}>{say`The drawing begins with the first reading.`}</p>;
   }
   return (
     <div className={styles['whole']}>
@@ -212,7 +213,7 @@ function shading(stretches: NonNullable<PlotProps['shaded']>, ink: Ink): Plugin<
         ctx.fillStyle = ink.wash;
         ctx.fillRect(a, top, b - a, bottom - top);
         ctx.fillStyle = ink.vermilion;
-        ctx.font = `13px ${ink.sans}`;
+        ctx.font = say`13px ${ink.sans}`;
         ctx.fillText(word, a + 3, top + 14);
       }
     },

@@ -7,6 +7,7 @@ import { Button } from './Button.tsx';
 import { FileButton } from './FileButton.tsx';
 import { Cancelled } from './cancellableWorker.ts';
 import styles from './RecordingSource.module.css';
+import { say } from '../core/language/say.ts';
 
 /** Largest file of telemetry, bytes. */
 const LARGEST_FILE = 150_000_000;
@@ -26,7 +27,7 @@ export function RecordingSource({ worker, example, onRecording, onFault }: Recor
   const read = async (source: Blob, name: string) => {
     if (source.size > LARGEST_FILE) {
       onFault(
-        `${name} has ${Math.round(source.size / 1e6)} MB; up to 150 MB can be read at once. Cut it into pieces. Nothing was taken.`,
+        say`${name} has ${Math.round(source.size / 1e6)} MB; up to 150 MB can be read at once. Cut it into pieces. Nothing was taken.`,
       );
       return;
     }
@@ -40,7 +41,7 @@ export function RecordingSource({ worker, example, onRecording, onFault }: Recor
       onRecording(await worker.ask((door) => door.readFile(source, report)));
     } catch (error) {
       if (!(error instanceof Cancelled)) {
-        onFault(`${sentenceOf(error)} Nothing of ${name} was taken.`);
+        onFault(say`${sentenceOf(error)} Nothing of ${name} was taken.`);
       }
     } finally {
       live = false;
@@ -59,21 +60,21 @@ export function RecordingSource({ worker, example, onRecording, onFault }: Recor
     >
       {progress !== null && (
         <div className={styles['buttons']}>
-          <progress value={progress} aria-label="Reading the file" />
-          <Button onClick={() => worker.cancel()}>
-            Cancel, {Math.round(100 * progress)} % read
-          </Button>
+          <progress value={progress} aria-label={say`Reading the file`} />
+          <Button
+            onClick={() => worker.cancel()}
+          >{say`Cancel, ${Math.round(100 * progress)} % read`}</Button>
         </div>
       )}
       <FileButton
-        label="Open a file, or drop it here"
+        label={say`Open a file, or drop it here`}
         accept=".csv,.txt,.json,.jsonl"
         onFiles={([file]) => void read(file, `“${file.name}”`)}
       />
       <details className={styles['typed']}>
-        <summary>Type or paste lines</summary>
+        <summary>{say`Type or paste lines`}</summary>
         <textarea
-          aria-label="Lines of telemetry"
+          aria-label={say`Lines of telemetry`}
           value={text}
           rows={5}
           spellCheck={false}
@@ -82,10 +83,8 @@ export function RecordingSource({ worker, example, onRecording, onFault }: Recor
         />
         <Button
           disabled={text.trim() === ''}
-          onClick={() => void read(new Blob([text]), 'the text')}
-        >
-          Read these lines
-        </Button>
+          onClick={() => void read(new Blob([text]), say`the text`)}
+        >{say`Read these lines`}</Button>
       </details>
     </div>
   );

@@ -5,6 +5,7 @@ import { formatQuantity } from '../core/mathematics/quantity.ts';
 import { numberEntryOf, setupValue, type RobotParameters } from '../core/robot/parameters.ts';
 import { spreadOf } from '../core/robot/knowledge.ts';
 import styles from './RobotDrawing.module.css';
+import { say } from '../core/language/say.ts';
 
 interface RobotDrawingProps {
   robot: Robot;
@@ -25,42 +26,54 @@ interface Part {
 const PARTS: readonly Part[] = [
   {
     path: 'drive.wheelDiameter',
-    label: 'wheels',
+    get label() {
+      return say`wheels`;
+    },
     bench: 'wheels',
     at: ({ drive }) => ({ x: 0, y: drive.track / 2 }),
     side: 'left',
   },
   {
     path: 'gyro.bias',
-    label: 'gyro drift',
+    get label() {
+      return say`gyro drift`;
+    },
     bench: 'rest',
     at: () => ({ x: -25, y: 0 }),
     side: 'left',
   },
   {
     path: 'drive.track',
-    label: 'track',
+    get label() {
+      return say`track`;
+    },
     bench: 'track',
     at: ({ drive }) => ({ x: -8, y: -drive.track / 2 }),
     side: 'left',
   },
   {
     path: 'range.offset',
-    label: 'range is off by',
+    get label() {
+      return say`range is off by`;
+    },
     bench: 'range',
     at: ({ range }) => range,
     side: 'right',
   },
   {
     path: 'light.threshold',
-    label: 'light, dark below',
+    get label() {
+      return say`light, dark below`;
+    },
     bench: 'light',
     at: ({ light }) => ({ x: light.firstX, y: light.firstY }),
     side: 'right',
   },
   {
     path: 'gyro.latency',
-    label: 'gyro late by',
+    get label() {
+      return say`gyro late by`;
+    },
     bench: 'turn',
     at: () => ({ x: 12, y: 0 }),
     side: 'right',
@@ -95,7 +108,7 @@ export function RobotDrawing({ robot, to }: RobotDrawingProps) {
     rectangle(-drive.wheelDiameter / 2, (side * drive.track) / 2 - 7, drive.wheelDiameter, 14);
   return (
     <svg className={styles['robot']} viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="group">
-      <title>{`${robot.name} from above`}</title>
+      <title>{say`${robot.name} from above`}</title>
       <polygon
         className={styles['body']}
         points={corners(rectangle(-body.behind, -body.width / 2, long, body.width))}
@@ -147,7 +160,7 @@ function PartMark({ part, setup, source, place, words, href }: PartMarkProps) {
   const end = left ? WORDS - 12 : WIDTH - WORDS + 12;
   return (
     <a className={styles[measured ? 'measured' : 'starting']} href={href}>
-      <title>{`${part.label}: ${sourceWords(source)}. Press to measure it.`}</title>
+      <title>{say`${part.label}: ${sourceWords(source)}. Press to measure it.`}</title>
       <polyline points={`${place.x},${place.y} ${end},${words.y - 5} ${words.x},${words.y - 5}`} />
       <circle cx={place.x} cy={place.y} r={5} />
       <rect x={left ? 0 : WIDTH - WORDS} y={words.y - 26} width={WORDS} height={44} />

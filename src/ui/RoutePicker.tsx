@@ -1,5 +1,6 @@
 import { sheetAddress } from './sheetAddress.ts';
 import { Picker } from './TextField.tsx';
+import { say } from '../core/language/say.ts';
 
 interface RoutePickerProps {
   route: { id: string };
@@ -12,7 +13,7 @@ interface RoutePickerProps {
 export function RoutePicker({ route, routes, sheet }: RoutePickerProps) {
   return (
     <Picker
-      label="Route"
+      label={say`Route`}
       value={route.id}
       options={routes.map(({ id, name }) => ({ value: id, label: name }))}
       onChange={(id) => location.assign(sheetAddress(sheet, { route: id }))}

@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import { Button } from './Button.tsx';
 import styles from './SheetNote.module.css';
 import type { StageName } from './workflow.ts';
+import { say } from '../core/language/say.ts';
 
 /** What is where on a sheet, and what somebody presses who does what the note says. */
 interface Note {
@@ -12,7 +13,9 @@ interface Note {
 const NOTES: Readonly<Record<StageName, Note>> = {
   Today: {
     says: 'Above stands the one thing to do now, below it what else is worth the time. Press any of it: it leads to where it is done.',
-    done: 'main a',
+    get done() {
+      return say`main a`;
+    },
   },
   Bench: {
     says: 'Each bench measures one number of the robot and says how well it is known. Choose one, such as Turn.',
@@ -20,11 +23,15 @@ const NOTES: Readonly<Record<StageName, Note>> = {
   },
   Route: {
     says: 'The route on the table, and below it as a strip in time with its spread. Press a move in the strip or on the path.',
-    done: 'main svg, main [role="tab"]',
+    get done() {
+      return say`main svg, main [role="tab"]`;
+    },
   },
   Table: {
     says: 'Here runs are logged. Press on the card where the robot ended; then comes Hit or Miss. Nothing is kept before that.',
-    done: 'main svg',
+    get done() {
+      return say`main svg`;
+    },
   },
   Verdict: {
     says: 'One sentence: leave it, aim, tighten, or cannot tell yet. Its evidence stands behind the names on the right: press one.',
@@ -32,7 +39,9 @@ const NOTES: Readonly<Record<StageName, Note>> = {
   },
   Files: {
     says: 'Everything goes in and out as open files. Press any of them; to begin with a robot of your own, go to Today.',
-    done: 'main a, main button',
+    get done() {
+      return say`main a, main button`;
+    },
   },
 };
 
@@ -82,22 +91,18 @@ export function SheetNote({ station }: { station: StageName }) {
   }, [note, station]);
   if (note === null) return null;
   return (
-    <aside className={styles['note']} data-note="" aria-label="Note">
+    <aside className={styles['note']} data-note="" aria-label={say`Note`}>
       <p>
         <b>{station}.</b> {note.says}
       </p>
-      <span>
-        {open.length} of {Object.keys(NOTES).length} left
-      </span>
+      <span>{say`${open.length} of ${Object.keys(NOTES).length} left`}</span>
       <Button
         variant="quiet"
         onClick={() => {
           keep([]);
           setOpen([]);
         }}
-      >
-        No more notes
-      </Button>
+      >{say`No more notes`}</Button>
     </aside>
   );
 }

@@ -1,7 +1,8 @@
-import { isRightPositive } from '../core/mathematics/conventions.ts';
+import { isRightPositive } from '../core/language/conventions.ts';
 import { unitOf } from '../core/mathematics/quantity.ts';
-import { format } from 'date-fns';
 import styles from './TitleBlock.module.css';
+import { formatMoment } from '../core/language/dates.ts';
+import { say } from '../core/language/say.ts';
 
 export interface TitleBlockProps {
   robot: string;
@@ -18,18 +19,18 @@ export interface TitleBlockProps {
 /** What is on this sheet, as on a drawing: always true, always printed. */
 export function TitleBlock(props: TitleBlockProps) {
   const cells: [string, string][] = [
-    ['robot', props.setup === null ? '–' : `${props.robot}, setup ${props.setup}`],
+    ['robot', props.setup === null ? '–' : say`${props.robot}, setup ${props.setup}`],
     ['field', props.field],
     [
       'units',
       `${unitOf('length')}, °, ${isRightPositive(props.rightPositive) ? 'right +' : 'left +'}`,
     ],
-    ['route', props.revision === '' ? '–' : `${props.route}, rev ${props.revision}`],
+    ['route', props.revision === '' ? '–' : say`${props.route}, rev ${props.revision}`],
     ['session', props.session],
-    ['sheet', format(props.sheet, 'd MMM, HH:mm')],
+    ['sheet', formatMoment(props.sheet, 'day and time')],
   ];
   return (
-    <dl className={styles['block']} aria-label="Title block">
+    <dl className={styles['block']} aria-label={say`Title block`}>
       {cells.map(([name, value]) => (
         <div key={name} className={styles['cell']}>
           <dt>{name}</dt>

@@ -4,6 +4,7 @@ import { readTypedRoute, type TypedFault } from '../core/formats/typedRoute/read
 import { writeTypedRoute } from '../core/formats/typedRoute/write.ts';
 import type { RoutePlan } from '../core/route/plan.ts';
 import styles from './TypedRoute.module.css';
+import { say } from '../core/language/say.ts';
 
 interface TypedRouteProps {
   plan: RoutePlan;
@@ -25,14 +26,14 @@ export function TypedRoute({ plan, context, onChange, onBegin, onEnd }: TypedRou
   return (
     <div className={styles['typed']}>
       <label>
-        <span>The route in words</span>
+        <span>{say`The route in words`}</span>
         <textarea
           ref={area}
           value={text}
           rows={Math.max(6, text.split('\n').length + 1)}
           spellCheck={false}
           autoCapitalize="off"
-          placeholder="drive 49 cm; turn left; drive 330; approach 8 cm"
+          placeholder={say`drive 49 cm; turn left; drive 330; approach 8 cm`}
           onFocus={onBegin}
           onBlur={() => {
             end();
@@ -55,7 +56,7 @@ export function TypedRoute({ plan, context, onChange, onBegin, onEnd }: TypedRou
             </button>
           </li>
         ))}
-        {faults.length > SHOWN && <li>And {faults.length - SHOWN} more.</li>}
+        {faults.length > SHOWN && <li>{say`And ${faults.length - SHOWN} more.`}</li>}
       </ul>
     </div>
   );

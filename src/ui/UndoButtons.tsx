@@ -1,6 +1,7 @@
 import { Redo2, Undo2 } from 'lucide-react';
 import { Button } from './Button.tsx';
 import { useEdited, type EditedHistory } from './history.ts';
+import { say } from '../core/language/say.ts';
 
 /** Goes back and forward in what was edited. */
 export function UndoButtons<T>({ history }: { history: EditedHistory<T> }) {
@@ -8,10 +9,10 @@ export function UndoButtons<T>({ history }: { history: EditedHistory<T> }) {
   return (
     <>
       <Button variant="quiet" disabled={!canUndo} onClick={history.undo}>
-        <Undo2 size={16} /> Undo
+        <Undo2 size={16} /> {say`Undo`}
       </Button>
       <Button variant="quiet" disabled={!canRedo} onClick={history.redo}>
-        <Redo2 size={16} /> Redo
+        <Redo2 size={16} /> {say`Redo`}
       </Button>
     </>
   );

@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import { problemDetail } from '../contracts/problem.ts';
+import { say } from '../core/language/say.ts';
 
 /** A request that was refused or did not arrive; the message is a sentence for people. */
 export class RequestFailed extends Error {
@@ -28,7 +29,7 @@ export async function ask<T>(
   const read = answer.safeParse(await answered(method, path, content));
   if (read.success) return read.data;
   throw new RequestFailed(
-    'Corvat answered in a way that this page does not know: load the page anew. What you typed may be needed again.',
+    say`Corvat answered in a way that this page does not know: load the page anew. What you typed may be needed again.`,
     0,
     read.error,
   );
@@ -56,7 +57,7 @@ async function answered(method: string, path: string, content: unknown): Promise
     });
   } catch {
     throw new RequestFailed(
-      'Corvat cannot be reached. What you typed is still here: try again when the connection is back.',
+      say`Corvat cannot be reached. What you typed is still here: try again when the connection is back.`,
       0,
     );
   }

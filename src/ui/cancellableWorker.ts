@@ -1,4 +1,5 @@
 import * as Comlink from 'comlink';
+import { say } from '../core/language/say.ts';
 
 /** Work that was given up before it was done. */
 export class Cancelled extends Error {}
@@ -18,7 +19,7 @@ export class CancellableWorker<Door> {
     const door = this.open();
     let giveUp = () => {};
     const cancelled = new Promise<never>((_, reject) => {
-      giveUp = () => reject(new Cancelled('Cancelled.'));
+      giveUp = () => reject(new Cancelled(say`Cancelled.`));
     });
     this.giveUp = giveUp;
     try {

@@ -6,6 +6,7 @@ import { sentenceOf } from './api.ts';
 import { Button } from './Button.tsx';
 import { queries } from './queries.ts';
 import styles from './Empty.module.css';
+import { say } from '../core/language/say.ts';
 
 /**
  * A view as it stands on a page: one that fails leaves a sheet that says so, and not an empty page. What
@@ -26,16 +27,11 @@ export function island<P extends object>(View: ComponentType<P>): ComponentType<
 function Failed({ error, resetErrorBoundary }: FallbackProps) {
   return (
     <section className={styles['empty']} role="alert">
-      <h1>This sheet has a fault.</h1>
-      <p>
-        Nothing that was saved is lost, and changes to a route or a field that were not saved come
-        back. The fault is: “{sentenceOf(error)}”.
-      </p>
+      <h1>{say`This sheet has a fault.`}</h1>
+      <p>{say`Nothing that was saved is lost, and changes to a route or a field that were not saved come back. The fault is: “${sentenceOf(error)}”.`}</p>
       <div className={styles['actions']}>
-        <Button variant="main" onClick={resetErrorBoundary}>
-          Try again
-        </Button>
-        <Button onClick={() => location.reload()}>Load the page anew</Button>
+        <Button variant="main" onClick={resetErrorBoundary}>{say`Try again`}</Button>
+        <Button onClick={() => location.reload()}>{say`Load the page anew`}</Button>
       </div>
     </section>
   );

@@ -4,6 +4,7 @@ import type { PackedColumn } from '../core/telemetry/packed.ts';
 import type { Recording } from '../core/telemetry/recording.ts';
 import { ask, RequestFailed, send } from './api.ts';
 import type { BenchWorker } from './benchWorker.ts';
+import { say } from '../core/language/say.ts';
 
 /**
  * Sends a recording to the server, packed column by column: small requests, however long it is.
@@ -33,7 +34,7 @@ export async function keepRecording(
     }).catch(() => null);
     if (answer?.ok !== true) {
       throw new RequestFailed(
-        'The telemetry did not arrive whole. It is still here: keep it again.',
+        say`The telemetry did not arrive whole. It is still here: keep it again.`,
         answer?.status ?? 0,
       );
     }
@@ -47,7 +48,7 @@ export async function loadRecording(worker: BenchWorker, id: string): Promise<Re
   const packed = await Promise.all(
     columns.map(async ({ name, decimals }): Promise<PackedColumn> => {
       const answer = await fetch(`/api/v1/telemetry/${id}/columns/${name}`);
-      if (!answer.ok) throw new RequestFailed('The telemetry is not whole.', answer.status);
+      if (!answer.ok) throw new RequestFailed(say`The telemetry is not whole.`, answer.status);
       return { name, decimals, bytes: new Uint8Array(await answer.arrayBuffer()) };
     }),
   );

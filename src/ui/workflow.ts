@@ -1,5 +1,19 @@
+import { say } from '../core/language/say.ts';
+
 /** The stations of the work, in its order, and the sheet for files beside them. */
 export type StageName = 'Today' | 'Bench' | 'Route' | 'Table' | 'Verdict' | 'Files';
+
+/** What a station is called. */
+export function stageName(station: StageName): string {
+  return {
+    Today: say`Today`,
+    Bench: say`Bench`,
+    Route: say`Route`,
+    Table: say`Table`,
+    Verdict: say`Verdict`,
+    Files: say`Files`,
+  }[station];
+}
 
 /** What the loop bar says of one station: words and a figure. */
 export interface WorkflowState {

@@ -2,7 +2,7 @@ import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Robot } from '../../src/contracts/robots.ts';
 import type { Route } from '../../src/contracts/routes.ts';
-import { USUAL_CONVENTIONS } from '../../src/core/mathematics/conventions.ts';
+import { USUAL_CONVENTIONS } from '../../src/core/language/conventions.ts';
 import { caller } from '../api/client.ts';
 import { freshApplication, type Application } from '../application.ts';
 import { goToRest, openBrowser, openPage } from '../browser.ts';

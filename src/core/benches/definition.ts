@@ -73,6 +73,7 @@ export function defineBench<const Kind extends string, Members extends z.ZodRawS
     z.output<z.ZodObject<Members & { kind: z.ZodLiteral<Kind> }>>
   >,
 ) {
-  const { members, ...behaviour } = definition;
-  return { ...behaviour, schema: z.strictObject({ kind: z.literal(definition.kind), ...members }) };
+  const schema = z.strictObject({ kind: z.literal(definition.kind), ...definition.members });
+  // The definition itself, and no copy of it: its words are asked for in the language of whoever reads.
+  return Object.assign(definition, { schema });
 }

@@ -1,6 +1,7 @@
 import { degrees } from '../mathematics/angle.ts';
 import { formatNumber, formatQuantity } from '../mathematics/quantity.ts';
 import { median } from '../mathematics/sample.ts';
+import { say } from '../language/say.ts';
 
 /** A reading that looks like a slip of the pen, and what to ask whoever wrote it: words that follow its number. */
 export interface Slip {
@@ -37,8 +38,8 @@ export function turnSlips(turns: readonly { asked: number; came: number }[]): Sl
     );
     const question =
       whole !== 0 && Math.abs(off - whole * WHOLE_TURN) < FAR_TURN
-        ? `says ${was}°: was a whole turn ${whole > 0 ? 'counted too many' : 'left out'}, and is it ${likely}°?`
-        : `says ${was}° where ${formatNumber(degrees(asked), 0)}° were asked: is that right?`;
+        ? say`says ${was!}°: was a whole turn ${whole > 0 ? say`counted too many` : say`left out`}, and is it ${likely!}°?`
+        : say`says ${was!}° where ${formatNumber(degrees(asked), 0)}° were asked: is that right?`;
     return [{ reading, question }];
   });
 }
@@ -55,11 +56,11 @@ export function distanceSlips(distances: readonly { told: number; measured: numb
     const factor = UNIT_FACTORS.find((one) =>
       [ratio * one, ratio / one].some((fixed) => Math.abs(fixed - 1) <= NEAR_FACTOR),
     );
-    const says = `says ${formatQuantity(measured, 'length', 1)} where about ${formatQuantity(told, 'length', 0)} belong`;
+    const says = say`says ${formatQuantity(measured, 'length', 1)} where about ${formatQuantity(told, 'length', 0)} belong`;
     const question =
       factor === undefined
-        ? `${says}: is that right?`
-        : `${says}: was it read in another unit, and is it ${formatQuantity(ratio < 1 ? measured * factor : measured / factor, 'length', 1)}?`;
+        ? say`${says}: is that right?`
+        : say`${says}: was it read in another unit, and is it ${formatQuantity(ratio < 1 ? measured * factor : measured / factor, 'length', 1)}?`;
     return [{ reading, question }];
   });
 }
@@ -79,7 +80,7 @@ export function endSlips(
     const away = Math.hypot(x, y);
     if (away > farthest) {
       const metres = formatNumber(away / 1000, 1);
-      return [{ reading, question: `ends ${metres} m from the start: are these millimetres?` }];
+      return [{ reading, question: say`ends ${metres} m from the start: are these millimetres?` }];
     }
     const others = ends.filter((one, j) => j !== reading && one.kind === kind);
     if (others.length < 3) return [];
@@ -90,8 +91,8 @@ export function endSlips(
       const [asIs, turned] = [Math.abs(value - middle), Math.abs(-value - middle)];
       const room = Math.max(SIGN_SHOWS, 6 * spread);
       if (asIs <= room || turned >= room / 3) return [];
-      const side = axis === 'x' ? 'ahead' : 'to the left';
-      const question = `ends on the other side of the rest, ${side}: is the sign of ${formatQuantity(value, 'length', 0)} right?`;
+      const side = axis === 'x' ? 'ahead' : say`to the left`;
+      const question = say`ends on the other side of the rest, ${side}: is the sign of ${formatQuantity(value, 'length', 0)} right?`;
       return [{ reading, question }];
     });
   });
@@ -134,7 +135,7 @@ export function lightSlips(
     const [here, there] = [median(own), median(other)];
     if (Math.abs(value - there) >= Math.abs(value - here)) return [];
     const percent = (share: number) => `${formatNumber(100 * share, 0)} %`;
-    const question = `says ${percent(value)} over ${surface}, where the others say about ${percent(here)}: was it over the other surface?`;
+    const question = say`says ${percent(value)} over ${surface}, where the others say about ${percent(here)}: was it over the other surface?`;
     return [{ reading, question }];
   });
 }

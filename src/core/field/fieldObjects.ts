@@ -1,12 +1,21 @@
 import type { FieldObject, ThingKind } from './editing.ts';
 import type { Field } from './field.ts';
+import { say } from '../language/say.ts';
 
 /** What a kind of thing on a field is called. */
 export const THING_WORDS: Readonly<Record<ThingKind, string>> = {
-  model: 'Model',
-  wall: 'Wall',
-  line: 'Line',
-  start: 'Start place',
+  get model() {
+    return say`Model`;
+  },
+  get wall() {
+    return say`Wall`;
+  },
+  get line() {
+    return say`Line`;
+  },
+  get start() {
+    return say`Start place`;
+  },
 };
 
 /** Everything that stands on a field, each with its kind. */

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { distinctIds, listOf, localIdSchema, nameSchema } from '../schema/scalars.ts';
 import { chance, finite, from, millimetres, positive } from '../schema/numbers.ts';
+import { say } from '../language/say.ts';
 
 const pointSchema = z.strictObject({ x: millimetres, y: millimetres });
 const poseSchema = z.strictObject({ x: millimetres, y: millimetres, heading: finite });
@@ -81,11 +82,17 @@ export const fieldSchema = z
     starts: listOf(z.strictObject({ ...named, pose: poseSchema }), {
       least: 1,
       most: 20,
-      tooShort: 'A field needs a start place.',
+      get tooShort() {
+        return say`A field needs a start place.`;
+      },
     }),
   })
   .refine(
     (field) =>
       [field.models, field.walls, field.lines, field.starts].every((list) => distinctIds(list)),
-    { error: 'Two things on the field have the same identifier.' },
+    {
+      get error() {
+        return say`Two things on the field have the same identifier.`;
+      },
+    },
   );

@@ -1,4 +1,5 @@
 import type { SheetStep } from './programSheet.ts';
+import { say } from '../language/say.ts';
 
 /** What a team that types its numbers by hand has to change in one step, in words. */
 export interface ChangedStep {
@@ -34,7 +35,7 @@ export function changedNumbers(
     });
     const without = was.numbers
       .filter(({ label }) => step.numbers.every((one) => one.label !== label))
-      .map(({ label }) => `${lower(label)}: not any more`);
+      .map(({ label }) => say`${lower(label)}: not any more`);
     const all = [...numbers, ...without];
     return all.length === 0 ? [] : [{ ...place, kind: 'changed', numbers: all }];
   });

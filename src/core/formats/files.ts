@@ -31,6 +31,7 @@ import {
   telemetryInFileSchema,
   telemetryLineSchema,
 } from '../telemetry/documents.ts';
+import { say } from '../language/say.ts';
 
 /** Why a file was refused: a sentence, and where in the file the fault lies. */
 export class FileError extends Error {
@@ -39,7 +40,7 @@ export class FileError extends Error {
     readonly line: number,
     readonly column: number,
   ) {
-    super(`Line ${line}, column ${column}: ${message}`);
+    super(say`Line ${line}, column ${column}: ${message}`);
     this.name = 'FileError';
   }
 }
@@ -59,7 +60,7 @@ const identity = {
 function numbered<T extends z.ZodType<{ number: number }>>(element: T, least = 0) {
   return listOf(element, { least, most: MOST }).refine(
     (list) => distinct(list.map(({ number }) => number)),
-    { error: 'Two of them have the same number.' },
+    { error: say`Two of them have the same number.` },
   );
 }
 
@@ -174,13 +175,17 @@ export const runRowSchema = z.strictObject({
       .extend({ checkpoint: measurementSchema.shape.checkpointId }),
     { most: 50 },
   ).refine((list) => distinct(list.map((one) => one.checkpoint)), {
-    error: 'A run is measured once at each checkpoint.',
+    get error() {
+      return say`A run is measured once at each checkpoint.`;
+    },
   }),
   outcomes: listOf(
     outcomeSchema.omit({ modelId: true }).extend({ model: outcomeSchema.shape.modelId }),
     { most: 50 },
   ).refine((list) => distinct(list.map((one) => one.model)), {
-    error: 'A model is judged once a run.',
+    get error() {
+      return say`A model is judged once a run.`;
+    },
   }),
   battery: runContent.battery,
   gyroAt: runContent.gyroAt,
@@ -207,7 +212,9 @@ const runsFileSchema = z.strictObject({
   runs: listOf(runRowSchema, { most: 200_000 }).refine(
     (runs) => distinct(runs.map(({ id }) => id)),
     {
-      error: 'Two runs have the same identifier.',
+      get error() {
+        return say`Two runs have the same identifier.`;
+      },
     },
   ),
   /** What a run's line does not say of its session. */
@@ -244,7 +251,11 @@ const bundleFileSchema = z.strictObject({
 const anyFileSchema = z.discriminatedUnion(
   'corvat',
   [robotFileSchema, fieldFileSchema, routeFileSchema, runsFileSchema, bundleFileSchema],
-  { error: 'This is not a robot, field, route, runs or bundle file of Corvat.' },
+  {
+    get error() {
+      return say`This is not a robot, field, route, runs or bundle file of Corvat.`;
+    },
+  },
 );
 export type CorvatFile = z.infer<typeof anyFileSchema>;
 
@@ -296,7 +307,7 @@ export function readDocument<T>(text: string, schema: z.ZodType<T>): T {
     value = JSON.parse(text);
   } catch {
     const at = placeOf(text, faultOf(text));
-    throw new FileError('the text is not JSON here.', at.line, at.column);
+    throw new FileError(say`the text is not JSON here.`, at.line, at.column);
   }
   const parsed = schema.safeParse(value);
   if (parsed.success) return parsed.data;

@@ -1,4 +1,5 @@
 import { formatCount } from '../mathematics/quantity.ts';
+import { say } from '../language/say.ts';
 
 /** How large a JSON text may be before anything reads it. */
 export interface JsonLimits {
@@ -29,14 +30,14 @@ export function jsonExcess(text: string, { depth, values }: JsonLimits): string 
         break;
       case 0x5b:
       case 0x7b:
-        if (++inside > depth) return `it is nested more than ${depth} deep.`;
+        if (++inside > depth) return say`it is nested more than ${depth} deep.`;
         break;
       case 0x5d:
       case 0x7d:
         inside--;
         break;
       case 0x2c:
-        if (++count > values) return `it holds more than ${formatCount(values)} values.`;
+        if (++count > values) return say`it holds more than ${formatCount(values)} values.`;
         break;
     }
   }

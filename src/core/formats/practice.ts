@@ -11,6 +11,7 @@ import {
   numberSchema,
   textSchema,
 } from '../schema/scalars.ts';
+import { say } from '../language/say.ts';
 
 /** How a revision of a route came to be. */
 export const originSchema = z.enum(['hand', 'aim', 'bench']);
@@ -86,13 +87,17 @@ export const runContent = {
   measurements: listOf(measurementSchema, { most: 50 }).refine(
     (list) => distinct(list.map((one) => one.checkpointId)),
     {
-      error: 'A run is measured once at each checkpoint.',
+      get error() {
+        return say`A run is measured once at each checkpoint.`;
+      },
     },
   ),
   outcomes: listOf(outcomeSchema, { most: 50 }).refine(
     (list) => distinct(list.map((one) => one.modelId)),
     {
-      error: 'A model is judged once a run.',
+      get error() {
+        return say`A model is judged once a run.`;
+      },
     },
   ),
   battery: z.number().positive().max(100).nullable().default(null),

@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, it } from 'vitest';
-import { provideConventions, USUAL_CONVENTIONS } from '../mathematics/conventions.ts';
+import { provideConventions, USUAL_CONVENTIONS } from '../language/conventions.ts';
 import { radians } from '../mathematics/angle.ts';
 import { STARTING_SETUP, withSetupValues, type RobotParameters } from '../robot/parameters.ts';
 import { type Move, newMove } from '../moves/index.ts';

@@ -1,4 +1,4 @@
-import { isRightPositive } from '../mathematics/conventions.ts';
+import { isRightPositive } from '../language/conventions.ts';
 import { definitionOf } from '../moves/index.ts';
 import { questionOf } from '../moves/questions.ts';
 import { questionKind } from '../program/questions/index.ts';
@@ -8,6 +8,7 @@ import type { RobotParameters } from '../robot/parameters.ts';
 import { instructionsOf } from '../route/instructions.ts';
 import { stepsOf, type RoutePlan } from '../route/plan.ts';
 import { titlesOf } from '../route/titles.ts';
+import { say } from '../language/say.ts';
 
 /** One move of a route in plain words, with every number that a team types into its own tool. */
 export interface SheetStep extends SheetText {
@@ -17,19 +18,19 @@ export interface SheetStep extends SheetText {
 
 /** What is done before the first move, in sentences. */
 export function startSentences({ startBy }: RoutePlan, setup: RobotParameters): string[] {
-  const ready = 'Put the robot against the jig, hands off.';
-  const zero = 'Wait until the gyro rate reads zero, then reset the heading.';
+  const ready = say`Put the robot against the jig, hands off.`;
+  const zero = say`Wait until the gyro rate reads zero, then reset the heading.`;
   const { rightPositive } = setup.gyro;
   const signs =
     isRightPositive(rightPositive) === rightPositive
       ? []
       : [
-          `Headings on this sheet are as the gyro counts them: turns to the ${rightPositive ? 'right' : 'left'} are positive.`,
+          say`Headings on this sheet are as the gyro counts them: turns to the ${rightPositive ? say`right` : say`left`} are positive.`,
         ];
   if (startBy === undefined) return [ready, zero, ...signs];
   const question = questionOf(startBy, setup);
   const words = questionKind(question).words(question, setup);
-  return [ready, `Stand still until ${words}.`, zero, ...signs];
+  return [ready, say`Stand still until ${words}.`, zero, ...signs];
 }
 
 /** The moves of a plan in words, one entry a move. */

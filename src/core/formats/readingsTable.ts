@@ -1,6 +1,7 @@
 import type { QuantityKind } from '../mathematics/quantity.ts';
 import { unitSuffixes } from '../telemetry/columns.ts';
 import { numberIn, readTable, TableError, type TableRow } from './table.ts';
+import { say } from '../language/say.ts';
 
 /** A column of a bench's readings. */
 export interface ReadingColumn {
@@ -30,7 +31,8 @@ export function headerOf({ name, kind }: ReadingColumn): string {
 export function readReadings(text: string, columns: readonly ReadingColumn[]): Reading[] {
   const rows = readTable(text, []);
   const names = Object.keys(rows[0]?.cells ?? {});
-  if (rows.length === 0) throw new TableError(1, null, 'there are no readings below the header.');
+  if (rows.length === 0)
+    throw new TableError(1, null, say`there are no readings below the header.`);
   const places = columns.map((column) => ({ column, ...placeOf(column, names) }));
   return rows.map((row) =>
     Object.fromEntries(
@@ -60,13 +62,13 @@ function placeOf(column: ReadingColumn, names: readonly string[]) {
         1,
         header,
         unit === ''
-          ? `the unit is missing: write ${right.join(', ')}.`
-          : `“${unit}” is no unit for this: write ${right.join(', ')}.`,
+          ? say`the unit is missing: write ${right.join(', ')}.`
+          : say`“${unit!}” is no unit for this: write ${right.join(', ')}.`,
       );
     }
   }
   if (optional === true) return { header: null, factor: 1 };
-  throw new TableError(1, headerOf(column), 'this column is missing from the header.');
+  throw new TableError(1, headerOf(column), say`this column is missing from the header.`);
 }
 
 function readingIn(
@@ -78,15 +80,15 @@ function readingIn(
   const text = row.cells[header] ?? '';
   if (text === '' && optional === true) return null;
   if (kind === 'word') {
-    if (text === '') throw new TableError(row.line, header, 'a word is missing.');
+    if (text === '') throw new TableError(row.line, header, say`a word is missing.`);
     if (words !== undefined && !words.includes(text)) {
-      throw new TableError(row.line, header, `write ${words.join(' or ')}.`);
+      throw new TableError(row.line, header, say`write ${words.join(' or ')}.`);
     }
     return text;
   }
   const value = numberIn(row, header);
   if (kind === 'count' && !Number.isInteger(value)) {
-    throw new TableError(row.line, header, 'write a whole number.');
+    throw new TableError(row.line, header, say`write a whole number.`);
   }
   return value * factor * (rightPositive === true && value !== 0 ? -1 : 1);
 }

@@ -1,5 +1,6 @@
 import { radians } from '../mathematics/angle.ts';
 import { formatQuantity, formatShown, shownValue, unitOf } from '../mathematics/quantity.ts';
+import { say } from '../language/say.ts';
 
 /** A run as it is typed at the table: `12 -5 2 h` is 12 right, 5 near, 2° right, hit. */
 export interface RunLine {
@@ -35,21 +36,23 @@ export function parseRunLine(text: string): ParsedRunLine {
   if (parts.length < 2) {
     return {
       ok: false,
-      message: `Type right and far in ${unitOf('length')}, then degrees if you like, then h or m.`,
+      message: say`Type right and far in ${unitOf('length')}, then degrees if you like, then h or m.`,
     };
   }
-  if (parts.length > 3) return { ok: false, message: 'That is more than right, far and degrees.' };
+  if (parts.length > 3)
+    return { ok: false, message: say`That is more than right, far and degrees.` };
   const numbers = parts.map((part) =>
     /^[+-]?(\d+([.,]\d*)?|[.,]\d+)$/.test(part) ? Number(part.replace(',', '.')) : NaN,
   );
   const wrong = numbers.findIndex(
     (number) => !Number.isFinite(number) || Math.abs(number) > LARGEST,
   );
-  if (wrong !== -1) return { ok: false, message: `“${parts[wrong]}” is not a number for a table.` };
+  if (wrong !== -1)
+    return { ok: false, message: say`“${parts[wrong]!}” is not a number for a table.` };
   const unit = 1 / shownValue(1, 'length');
   const [right, far, degrees] = numbers as [number, number, number | undefined];
   if (degrees !== undefined && Math.abs(degrees) > 180) {
-    return { ok: false, message: 'A heading error is at most 180°.' };
+    return { ok: false, message: say`A heading error is at most 180°.` };
   }
   return {
     ok: true,
@@ -69,13 +72,13 @@ export function offsetWords(offset: {
   turned: number | null;
 }): string {
   const words = [
-    wayWords(-offset.left, ['right', 'left'], 'on the line'),
-    wayWords(offset.along, ['far', 'near'], 'at the right distance'),
+    wayWords(-offset.left, ['right', 'left'], say`on the line`),
+    wayWords(offset.along, ['far', 'near'], say`at the right distance`),
   ];
-  if (offset.turned === null) return `${words.join(', ')}, heading not measured`;
+  if (offset.turned === null) return say`${words.join(', ')}, heading not measured`;
   const degrees = Math.round((-offset.turned * 180) / Math.PI);
   if (degrees !== 0) {
-    words.push(`turned ${Math.abs(degrees)}° ${degrees > 0 ? 'right' : 'left'}`);
+    words.push(say`turned ${Math.abs(degrees)}° ${degrees > 0 ? say`right` : say`left`}`);
   }
   return words.join(', ');
 }

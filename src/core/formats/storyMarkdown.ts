@@ -1,6 +1,7 @@
 import { chapterFigures, type Story } from '../text/story.ts';
 import { trackFaultWords, trackLineWords } from '../text/trackWords.ts';
 import { formatNumber } from '../mathematics/quantity.ts';
+import { say } from '../language/say.ts';
 
 /** A text in a cell or line of Markdown: nothing that people typed may act as markup. */
 function plain(text: string): string {
@@ -12,7 +13,7 @@ function trackLines({ track }: Story): string[] {
   if (track.lines.length === 0) return [];
   const factor = trackFaultWords(track);
   return [
-    '## Promised, and what came true',
+    say`## Promised, and what came true`,
     '',
     ...track.lines.map((line) => `- ${plain(trackLineWords(line))}`),
     ...(factor === null ? [] : [`- ${plain(factor)}`]),
@@ -26,11 +27,11 @@ export function storyMarkdown(story: Story): string {
   const lines = [
     `# ${plain(story.route)}`,
     '',
-    `Robot ${plain(story.robot)} on ${plain(story.field)}; goal ${formatNumber(100 * story.goal, 0)} %.`,
+    say`Robot ${plain(story.robot)} on ${plain(story.field)}; goal ${formatNumber(100 * story.goal, 0)} %.`,
     '',
     `**${plain(story.headline)}** ${plain(story.reason)}`,
     '',
-    `Points of a run to expect: ${formatNumber(points.expected, 0)} of ${points.full} (between ${formatNumber(points.low, 0)} and ${formatNumber(points.high, 0)}).`,
+    say`Points of a run to expect: ${formatNumber(points.expected, 0)} of ${points.full} (between ${formatNumber(points.low, 0)} and ${formatNumber(points.high, 0)}).`,
     '',
     '## Revisions',
     '',

@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { say } from '../language/say.ts';
 
 /** A line of a table that could not be read. The file as a whole is refused. */
 export class TableError extends Error {
@@ -10,7 +11,7 @@ export class TableError extends Error {
     /** What is wrong, without its place. */
     readonly problem: string,
   ) {
-    super(`Line ${line}${column === null ? '' : `, column “${column}”`}: ${problem}`);
+    super(say`Line ${line}${column === null ? '' : say`, column “${column}”`}: ${problem}`);
     this.name = 'TableError';
   }
 }
@@ -35,7 +36,7 @@ export function readTable(text: string, columns: readonly string[]): TableRow[] 
   const names = (header ?? []).map((name) => name.trim());
   for (const column of columns) {
     if (!names.includes(column)) {
-      throw new TableError(1, column, 'this column is missing from the header.');
+      throw new TableError(1, column, say`this column is missing from the header.`);
     }
   }
   // A quoted cell may hold line breaks, so lines are counted from the text of the rows before.
@@ -50,7 +51,7 @@ export function readTable(text: string, columns: readonly string[]): TableRow[] 
       throw new TableError(
         first,
         null,
-        `${row.length} cells, but the header has ${names.length}. A decimal comma may have split a number.`,
+        say`${row.length} cells, but the header has ${names.length}. A decimal comma may have split a number.`,
       );
     }
     result.push({
@@ -85,17 +86,17 @@ function breaksIn(cells: readonly string[]): number {
 /** Reads a number from a cell; throws a {@link TableError} that says what is wrong with it. */
 export function numberIn(row: TableRow, column: string): number {
   const text = row.cells[column] ?? '';
-  if (text === '') throw new TableError(row.line, column, 'a number is missing.');
+  if (text === '') throw new TableError(row.line, column, say`a number is missing.`);
   if (/^[+-]?\d+,\d+$/.test(text)) {
     throw new TableError(
       row.line,
       column,
-      `write ${text.replace(',', '.')} with a point, not a comma.`,
+      say`write ${text.replace(',', '.')} with a point, not a comma.`,
     );
   }
   const value = Number(text);
   if (!Number.isFinite(value)) {
-    throw new TableError(row.line, column, `“${text.slice(0, 40)}” is not a number.`);
+    throw new TableError(row.line, column, say`“${text.slice(0, 40)}” is not a number.`);
   }
   return value;
 }

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { afterEach, describe, expect, it } from 'vitest';
 import { STARTING_SETUP } from '../robot/parameters.ts';
 import { wheelUnits } from '../robot/wheelUnits.ts';
-import { provideConventions, USUAL_CONVENTIONS } from './conventions.ts';
+import { provideConventions, USUAL_CONVENTIONS } from '../language/conventions.ts';
 import { formatEstimate } from './estimateText.ts';
 import { formatNumber, formatQuantity, parseQuantity, formatCount, unitOf } from './quantity.ts';
 

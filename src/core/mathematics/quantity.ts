@@ -1,4 +1,6 @@
-import { conventions } from './conventions.ts';
+import { conventions } from '../language/conventions.ts';
+import { spoken } from '../language/spoken.ts';
+import { say } from '../language/say.ts';
 
 /** What a number measures. Inside the core it is in mm, rad, s, V, or a plain number. */
 export type QuantityKind =
@@ -93,17 +95,17 @@ export function parseQuantity(
 ): ParsedQuantity {
   const match = QUANTITY.exec(text.trim());
   if (match === null) {
-    return { ok: false, message: `Type a number, such as ${exampleOf(kind)}.` };
+    return { ok: false, message: say`Type a number, such as ${exampleOf(kind)}.` };
   }
   const number = Number(match[1]!.replace(',', '.').replace('−', '-'));
   const symbol = match[2]!.trim();
-  if (!Number.isFinite(number)) return { ok: false, message: 'That number is too large.' };
+  if (!Number.isFinite(number)) return { ok: false, message: say`That number is too large.` };
   const units = [...UNITS[kind], ...more];
   const factor = symbol === '' ? shownUnit(kind).factor : factorOf(symbol, units);
   return factor === null
     ? {
         ok: false,
-        message: `“${symbol}” is no unit for this. Use ${units.map(({ symbols }) => symbols[0]!).join(', ')}.`,
+        message: say`“${symbol}” is no unit for this. Use ${units.map(({ symbols }) => symbols[0]!).join(', ')}.`,
       }
     : { ok: true, value: number * factor };
 }
@@ -136,19 +138,26 @@ export function shownValue(value: number, kind: QuantityKind): number {
   return value / shownUnit(kind).factor;
 }
 
-/** A number with at most `digits` decimals, without trailing zeros, with a true minus sign. */
+/** A number with at most `digits` decimals, without trailing zeros, with a true minus sign and the language’s comma. */
 export function formatNumber(value: number, digits: number): string {
   const rounded = Number(value.toFixed(digits));
   // −0 would read as a sign where there is none.
-  return String(rounded === 0 ? 0 : rounded).replace('-', '−');
+  return String(rounded === 0 ? 0 : rounded)
+    .replace('-', '−')
+    .replace('.', spoken().decimal);
+}
+
+/** A number with just so many decimals, where it must keep its width. */
+export function formatFixed(value: number, digits: number): string {
+  return value.toFixed(digits).replace('-', '−').replace('.', spoken().decimal);
 }
 
 /**
- * A whole number with a comma between thousands. The engine's own way loads its tables of all languages
- * first, which holds a page up for 40 ms.
+ * A whole number with its thousands apart. The engine's own way loads its tables of all languages first, which
+ * holds a page up for 40 ms.
  */
 export function formatCount(value: number): string {
-  return String(value).replace(/\B(?=(\d{3})+$)/g, ',');
+  return String(value).replace(/\B(?=(\d{3})+$)/g, spoken().thousands);
 }
 
 /**

@@ -98,11 +98,12 @@ export function defineMove<const Kind extends string, Members extends z.ZodRawSh
     z.output<z.ZodObject<Members & { id: typeof localIdSchema; kind: z.ZodLiteral<Kind> }>>
   >,
 ) {
-  const { members, ...behaviour } = definition;
+  const { members } = definition;
   const schema = z.strictObject({
     id: localIdSchema,
     kind: z.literal(definition.kind),
     ...members,
   });
-  return { ...behaviour, schema };
+  // The definition itself, and no copy of it: its words are asked for in the language of whoever reads.
+  return Object.assign(definition, { schema });
 }

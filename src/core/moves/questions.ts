@@ -9,6 +9,7 @@ import type { Cells } from './cells.ts';
 import { angle, length, sees } from './members.ts';
 import { saidValue, saidWord, type Clause } from './said.ts';
 import { angleText, lengthText } from './words.ts';
+import { say } from '../language/say.ts';
 
 /** What people plan to ask a sensor, yes or no. */
 export const askSchema = z.discriminatedUnion('kind', [
@@ -53,7 +54,7 @@ const ASKS: { [Kind in Ask['kind']]: AskDefinition<Extract<Ask, { kind: Kind }>>
       return { kind: 'range', sensor, reading: nearerThan + offset };
     },
     words: ({ sensor, nearerThan }) =>
-      `nearer than ${lengthText(nearerThan)}${sensor === 'side' ? ' at the side' : ''}`,
+      say`nearer than ${lengthText(nearerThan)}${sensor === 'side' ? say` at the side` : ''}`,
     said: [
       saidValue('nearer than #', 'length', 'nearerThan', true),
       saidWord('ahead', 'sensor', 'ahead'),
@@ -102,14 +103,14 @@ const ASKS: { [Kind in Ask['kind']]: AskDefinition<Extract<Ask, { kind: Kind }>>
     starting: { kind: 'arm', angle: 1 },
     cells: { 'ask.angle': ['arm_deg', 'angle'] },
     question: (ask) => ({ kind: 'arm', atLeast: ask.angle }),
-    words: (ask) => `arm at ${ask.angle < 0 ? '−' : ''}${angleText(ask.angle, 0)} or more`,
+    words: (ask) => say`arm at ${ask.angle < 0 ? '−' : ''}${angleText(ask.angle, 0)} or more`,
     said: [saidValue('arm #', 'angle', 'angle', true)],
   },
   servo: {
     starting: { kind: 'servo', position: 0.5 },
     cells: { 'ask.position': ['servo_share', 'number'] },
     question: ({ position }) => ({ kind: 'servo', atLeast: position }),
-    words: ({ position }) => `servo at ${formatNumber(100 * position, 0)} % or more`,
+    words: ({ position }) => say`servo at ${formatNumber(100 * position, 0)} % or more`,
     said: [saidValue('servo #', 'share', 'position', true)],
   },
 };

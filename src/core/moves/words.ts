@@ -1,5 +1,6 @@
 import { degrees } from '../mathematics/angle.ts';
 import { formatNumber, formatShown, unitOf } from '../mathematics/quantity.ts';
+import { say } from '../language/say.ts';
 
 /** A length in a title: “430 mm”. */
 export function lengthText(millimetres: number): string {
@@ -14,5 +15,5 @@ export function angleText(radians: number, digits = 1): string {
 
 /** How a straight is kept straight, in a word or two. */
 export function heldWords({ hold }: { hold: 'none' | 'encoders' | 'gyro' }): string {
-  return { none: 'not held', encoders: 'encoders', gyro: 'gyro held' }[hold];
+  return { none: 'not held', encoders: 'encoders', gyro: say`gyro held` }[hold];
 }

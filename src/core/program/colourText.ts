@@ -1,6 +1,7 @@
 import { degrees } from '../mathematics/angle.ts';
 import { HUE_GATES, type ColourRule } from '../robot/colours.ts';
 import { call, sheetNumber, type Call, type CallWriter, type SheetNumber } from './text.ts';
+import { say } from '../language/say.ts';
 
 /** A colour by its name, as people put it into a sentence. */
 export function colourWords(name: string): string {
@@ -13,18 +14,18 @@ export function colourNumbers(rule: ColourRule | null): SheetNumber[] {
   return [
     ...(rule.hued
       ? [
-          sheetNumber('Hue', degrees(rule.hue), '°', 0),
-          sheetNumber('Hue within', degrees(rule.hueWithin), '°', 0),
+          sheetNumber(say`Hue`, degrees(rule.hue), '°', 0),
+          sheetNumber(say`Hue within`, degrees(rule.hueWithin), '°', 0),
         ]
       : []),
     sheetNumber(
-      rule.hued ? 'Saturation over' : 'Saturation under',
+      rule.hued ? say`Saturation over` : say`Saturation under`,
       100 * HUE_GATES.saturation,
       '%',
       0,
     ),
-    sheetNumber('Value from', 100 * rule.lowestValue, '%', 0),
-    sheetNumber('Value to', 100 * rule.highestValue, '%', 0),
+    sheetNumber(say`Value from`, 100 * rule.lowestValue, '%', 0),
+    sheetNumber(say`Value to`, 100 * rule.highestValue, '%', 0),
   ];
 }
 
@@ -36,16 +37,16 @@ export function colourCall(name: string, rule: ColourRule | null, writer: CallWr
     hued ? 'hue seen' : 'grey seen',
     ...(hued
       ? [
-          writer.constant('HUE', degrees(hue), 'degrees', `degrees, ${name}; ${origin}`),
-          writer.constant('HUE_WITHIN', degrees(hueWithin), 'degrees', 'degrees on each side'),
+          writer.constant('HUE', degrees(hue), 'degrees', say`degrees, ${name}; ${origin}`),
+          writer.constant('HUE_WITHIN', degrees(hueWithin), 'degrees', say`degrees on each side`),
         ]
       : []),
-    writer.constant('LOWEST_VALUE', 100 * lowestValue, 'percent', `percent, ${name}; ${origin}`),
+    writer.constant('LOWEST_VALUE', 100 * lowestValue, 'percent', say`percent, ${name}; ${origin}`),
     writer.constant('HIGHEST_VALUE', 100 * highestValue, 'percent', 'percent'),
   );
 }
 
 /** What is wrong with a colour that the robot does not know. */
 export function unknownColour(name: string): string {
-  return `The setup knows no colour ${colourWords(name)}: measure it on the colour bench, or choose another one.`;
+  return say`The setup knows no colour ${colourWords(name)}: measure it on the colour bench, or choose another one.`;
 }

@@ -1,9 +1,10 @@
-import { conventions } from '../mathematics/conventions.ts';
+import { conventions } from '../language/conventions.ts';
 import { degrees } from '../mathematics/angle.ts';
 import { formatNumber, formatShown, unitOf } from '../mathematics/quantity.ts';
 import { gyroHeadingText, gyroHeading } from '../robot/headings.ts';
 import type { Stop } from '../robot/motor.ts';
 import type { RobotParameters } from '../robot/parameters.ts';
+import { say } from '../language/say.ts';
 
 /** A number that a team types into its own programming tool. */
 export interface SheetNumber {
@@ -63,7 +64,7 @@ export function shortQuantity(value: number, kind: 'length' | 'speed'): string {
 export function motorText(angle: number): string {
   return conventions().motor === 'degrees'
     ? `${degreesText(angle, 0)}°`
-    : `${formatNumber(angle / (2 * Math.PI), 3)} rotations`;
+    : say`${formatNumber(angle / (2 * Math.PI), 3)} rotations`;
 }
 
 export function sheetNumber(
@@ -83,8 +84,8 @@ export function lengthNumber(label: string, value: number): SheetNumber {
 /** How far a motor turns as a number of a sheet; `when` follows its name. */
 export function motorNumber(when: string, angle: number): SheetNumber {
   return conventions().motor === 'degrees'
-    ? sheetNumber(`Motor degrees${when}`, degrees(angle), '°', 0)
-    : sheetNumber(`Motor rotations${when}`, angle / (2 * Math.PI), 'rot', 3);
+    ? sheetNumber(say`Motor degrees${when}`, degrees(angle), '°', 0)
+    : sheetNumber(say`Motor rotations${when}`, angle / (2 * Math.PI), 'rot', 3);
 }
 
 export function degreesText(angle: number, digits: number): string {
@@ -101,15 +102,17 @@ export function percentText(share: number): string {
 
 /** How the motors stop, as the beginning of a sentence. */
 export function stopWords(stop: Stop): string {
-  return { brake: 'Brake', hold: 'Brake and hold', coast: 'Let the motors roll out' }[stop];
+  return { brake: say`Brake`, hold: say`Brake and hold`, coast: say`Let the motors roll out` }[
+    stop
+  ];
 }
 
 /** The heading that is known again, in words, as a number and as a call. */
 export const knownHeading = {
   words: (heading: number, setup: RobotParameters) =>
-    `set the heading to ${gyroHeadingText(heading, setup)}.`,
+    say`set the heading to ${gyroHeadingText(heading, setup)}.`,
   number: (heading: number, setup: RobotParameters) =>
-    sheetNumber('Set the heading to', gyroHeading(heading, setup), '°', 1),
+    sheetNumber(say`Set the heading to`, gyroHeading(heading, setup), '°', 1),
   call: (heading: number, writer: CallWriter) =>
     call(
       'set heading',
@@ -117,7 +120,7 @@ export const knownHeading = {
         'HEADING_AFTER',
         gyroHeading(heading, writer.setup),
         'degrees',
-        'degrees, known again',
+        say`degrees, known again`,
       ),
     ),
 };
@@ -128,6 +131,6 @@ export function thresholdConstant(threshold: number, writer: CallWriter): Argume
     'THRESHOLD',
     100 * threshold,
     'percent',
-    `percent, dark is below; ${writer.origin('light.threshold')}`,
+    say`percent, dark is below; ${writer.origin('light.threshold')}`,
   );
 }

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { degrees, radians, wrapAngle } from '../mathematics/angle.ts';
 import { chance, notNegative, from } from '../schema/numbers.ts';
 import { distinct, listOf, nameSchema } from '../schema/scalars.ts';
+import { say } from '../language/say.ts';
 
 /** A colour as hue (rad), saturation and value (shares of 1). */
 export interface HueColour {
@@ -37,7 +38,11 @@ export type ColourClass = z.output<typeof colourClassSchema>;
 /** The colours that a robot knows, each by one name. */
 export const coloursSchema = listOf(colourClassSchema, { most: 24 }).refine(
   (classes) => distinct(classes.map(({ name }) => name)),
-  { error: 'Two colours have the same name.' },
+  {
+    get error() {
+      return say`Two colours have the same name.`;
+    },
+  },
 );
 
 /** Below these the hue of a reading is not used. */
@@ -113,13 +118,13 @@ export function colourRuleText(colour: ColourClass): string {
   const { name, hued, hue, hueWithin, lowestValue, highestValue } = colourRule(colour);
   const percent = (share: number) => Math.round(100 * Math.min(1, Math.max(0, share)));
   const degree = (angle: number) => Math.round((degrees(angle) + 360) % 360);
-  const value = `value ${percent(lowestValue)} to ${percent(highestValue)} %`;
+  const value = say`value ${percent(lowestValue)} to ${percent(highestValue)} %`;
   const gate = percent(HUE_GATES.saturation);
-  if (!hued) return `${name}: saturation under ${gate} %, ${value}`;
+  if (!hued) return say`${name}: saturation under ${gate} %, ${value}`;
   const low = degree(hue - hueWithin);
   const high = degree(hue + hueWithin);
-  const over = low > high ? ' (over 0°)' : '';
-  return `${name}: hue ${low}° to ${high}°${over}, saturation over ${gate} %, ${value}`;
+  const over = low > high ? say` (over 0°)` : '';
+  return say`${name}: hue ${low}° to ${high}°${over}, saturation over ${gate} %, ${value}`;
 }
 
 /** The class of a name; undefined when the robot knows none. */

@@ -1,4 +1,4 @@
-import { isRightPositive } from '../mathematics/conventions.ts';
+import { isRightPositive } from '../language/conventions.ts';
 import { degrees } from '../mathematics/angle.ts';
 import { formatNumber } from '../mathematics/quantity.ts';
 import type { RobotParameters } from './parameters.ts';

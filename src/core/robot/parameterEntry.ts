@@ -50,7 +50,7 @@ export type ValuesOf<E> = {
 };
 
 export function number(
-  label: string,
+  label: () => string,
   kind: QuantityKind,
   start: number,
   limits: z.ZodType<number>,
@@ -60,7 +60,17 @@ export function number(
     unsure = null,
   }: { digits?: number; later?: boolean; unsure?: Unsure | null } = {},
 ): NumberEntry {
-  return { label, kind, digits, start, limits, unsure, later };
+  return {
+    get label() {
+      return label();
+    },
+    kind,
+    digits,
+    start,
+    limits,
+    unsure,
+    later,
+  };
 }
 
 export function toggle(start: boolean): SwitchEntry {
@@ -69,11 +79,17 @@ export function toggle(start: boolean): SwitchEntry {
 
 /** Numbers that belong together, such as those of one sensor. */
 export function group<const E extends Entries>(
-  title: string,
+  title: () => string,
   entries: E,
   { later = false }: { later?: boolean } = {},
 ) {
-  return { title, entries, later };
+  return {
+    get title() {
+      return title();
+    },
+    entries,
+    later,
+  };
 }
 
 /** The schema of a group's values. */

@@ -12,6 +12,7 @@ import {
   type Unsure,
   type ValuesOf,
 } from './parameterEntry.ts';
+import { say } from '../language/say.ts';
 
 /**
  * Every number that describes one robot, once: its words on the screen, what it measures, where a new robot starts, and
@@ -24,107 +25,117 @@ import {
  * Groups stand in the order in which a team comes across them. Standard deviations are named `…Spread`; they describe what differs from run to run and feed the forecast.
  */
 export const PARAMETERS = {
-  drive: group('Wheels', {
+  drive: group(() => say`Wheels`, {
     /** Mean of both driven wheels, mm. */
-    wheelDiameter: number('Wheel diameter', 'length', 60, positive, {
+    wheelDiameter: number(() => say`Wheel diameter`, 'length', 60, positive, {
       digits: 2,
       unsure: amount(3, 0.4),
     }),
     /** Right wheel diameter over left wheel diameter. */
-    wheelRatio: number('Right wheel over left', 'number', 1, from(0.5, 2), {
+    wheelRatio: number(() => say`Right wheel over left`, 'number', 1, from(0.5, 2), {
       digits: 4,
       unsure: amount(0.004, 0.004),
     }),
     /** Distance between the contact lines of the wheels, mm. */
-    track: number('Track, wheel to wheel', 'length', 120, positive, {
+    track: number(() => say`Track, wheel to wheel`, 'length', 120, positive, {
       digits: 2,
       unsure: amount(8, 1.5),
     }),
     /** Motor turns per wheel turn. */
-    gearRatio: number('Motor turns per wheel turn', 'number', 1, positive, { digits: 3 }),
+    gearRatio: number(() => say`Motor turns per wheel turn`, 'number', 1, positive, { digits: 3 }),
     /** Smallest change of a motor's position that the program sees, rad. */
-    encoderStep: number('Motor position step', 'angle', Math.PI / 180, notNegative, { digits: 2 }),
+    encoderStep: number(() => say`Motor position step`, 'angle', Math.PI / 180, notNegative, {
+      digits: 2,
+    }),
     /** Whether the motor position starts again at 0 after a full turn instead of counting on. */
     encoderWraps: toggle(false),
   }),
   /** Outline and tool point, measured from the middle of the axle; x ahead, y to the left. */
-  body: group('Outline', {
-    ahead: number('Front, ahead of the axle', 'length', 110, notNegative),
-    behind: number('Back, behind the axle', 'length', 60, notNegative),
-    width: number('Width', 'length', 150, positive),
-    toolX: number('Tool point, ahead of the axle', 'length', 130, millimetres),
-    toolY: number('Tool point, left of the middle', 'length', 0, millimetres),
+  body: group(() => say`Outline`, {
+    ahead: number(() => say`Front, ahead of the axle`, 'length', 110, notNegative),
+    behind: number(() => say`Back, behind the axle`, 'length', 60, notNegative),
+    width: number(() => say`Width`, 'length', 150, positive),
+    toolX: number(() => say`Tool point, ahead of the axle`, 'length', 130, millimetres),
+    toolY: number(() => say`Tool point, left of the middle`, 'length', 0, millimetres),
   }),
-  motor: group('Motors', {
+  motor: group(() => say`Motors`, {
     /** Shaft speed without load at the nominal voltage and full power, rad/s. */
-    noLoadSpeed: number('Speed at full power', 'rate', 16, positive, {
+    noLoadSpeed: number(() => say`Speed at full power`, 'rate', 16, positive, {
       digits: 0,
       unsure: amount(0.8, 0.5),
     }),
-    nominalVoltage: number('at', 'voltage', 8, positive, { digits: 2 }),
+    nominalVoltage: number(() => say`at`, 'voltage', 8, positive, { digits: 2 }),
     /** Time constant with which the speed follows the power, s. */
-    lag: number('Lag', 'time', 0.05, from(0.001, 2), { digits: 3, unsure: amount(0.015, 0.01) }),
+    lag: number(() => say`Lag`, 'time', 0.05, from(0.001, 2), {
+      digits: 3,
+      unsure: amount(0.015, 0.01),
+    }),
     /** Greatest change of wheel surface speed while driving, mm/s². */
-    acceleration: number('Speeds up by at most', 'acceleration', 1200, positive, {
+    acceleration: number(() => say`Speeds up by at most`, 'acceleration', 1200, positive, {
       digits: 0,
       unsure: amount(300, 150),
     }),
     /** Change of wheel surface speed after the brake is set, mm/s². */
-    braking: number('Brakes by', 'acceleration', 1800, positive, {
+    braking: number(() => say`Brakes by`, 'acceleration', 1800, positive, {
       digits: 0,
       unsure: amount(200, 140),
     }),
     /** The same when the motors are let roll out instead, mm/s². */
-    coasting: number('Rolls out by', 'acceleration', 500, positive, {
+    coasting: number(() => say`Rolls out by`, 'acceleration', 500, positive, {
       digits: 0,
       later: true,
       unsure: amount(150, 80),
     }),
   }),
-  program: group('Program', {
+  program: group(() => say`Program`, {
     /** Time between two looks at the sensors, s. */
-    loopPeriod: number('Loop period', 'time', 0.012, from(0.001, 0.5), { digits: 4 }),
+    loopPeriod: number(() => say`Loop period`, 'time', 0.012, from(0.001, 0.5), { digits: 4 }),
     /** Time from a decision to its effect at the motor, s. */
-    commandDelay: number('Delay to the motors', 'time', 0.004, from(0, 0.2), {
+    commandDelay: number(() => say`Delay to the motors`, 'time', 0.004, from(0, 0.2), {
       digits: 4,
       unsure: amount(0.002, 0.001),
     }),
     /** Pause after every stop, s. */
-    settle: number('Rest after a stop', 'time', 0.2, from(0, 5), { digits: 2 }),
+    settle: number(() => say`Rest after a stop`, 'time', 0.2, from(0, 5), { digits: 2 }),
     /** How long the program waits at the start for the gyro to be still, s. */
-    gyroWait: number('Waits for a still gyro', 'time', 3, from(0, 60), { later: true }),
+    gyroWait: number(() => say`Waits for a still gyro`, 'time', 3, from(0, 60), { later: true }),
     /** Steering of the gyro hold, rad/s of turn per rad of heading error. */
-    headingGain: number('Gyro hold, °/s per °', 'number', 6, notNegative, { digits: 2 }),
+    headingGain: number(() => say`Gyro hold, °/s per °`, 'number', 6, notNegative, { digits: 2 }),
     /** Steering of the encoder hold, rad/s of turn per rad of (left − right) / track. */
-    encoderGain: number('Encoder hold, °/s per °', 'number', 6, notNegative, { digits: 2 }),
+    encoderGain: number(() => say`Encoder hold, °/s per °`, 'number', 6, notNegative, {
+      digits: 2,
+    }),
   }),
-  gyro: group('Gyro', {
+  gyro: group(() => say`Gyro`, {
     /** Reported turn over true turn. */
-    scale: number('Reads this share of a turn', 'number', 1, from(0.5, 2), {
+    scale: number(() => say`Reads this share of a turn`, 'number', 1, from(0.5, 2), {
       digits: 4,
       unsure: amount(0.006, 0.004),
     }),
     /** How the sensor counts, at the edge only: true when a right turn reads positive. */
     rightPositive: toggle(true),
-    latency: number('Reads late by', 'time', 0.014, from(0, 0.4), {
+    latency: number(() => say`Reads late by`, 'time', 0.014, from(0, 0.4), {
       digits: 4,
       unsure: amount(0.008, 0.005),
     }),
-    step: number('Step', 'angle', Math.PI / 1800, notNegative, { digits: 2 }),
+    step: number(() => say`Step`, 'angle', Math.PI / 1800, notNegative, { digits: 2 }),
     /** White noise of one reading, rad. */
-    noise: number('Noise', 'angle', 0.0009, notNegative, { digits: 3, unsure: share(0.4, 0.3) }),
+    noise: number(() => say`Noise`, 'angle', 0.0009, notNegative, {
+      digits: 3,
+      unsure: share(0.4, 0.3),
+    }),
     /** Drift that is the same in every run, rad/s counter-clockwise. */
-    bias: number('Drift, the same each run', 'rate', 0, from(-1, 1), {
+    bias: number(() => say`Drift, the same each run`, 'rate', 0, from(-1, 1), {
       digits: 3,
       unsure: amount(0.0003, 0.0002),
     }),
     /** Drift that differs from one power-on to the next, rad/s. */
-    biasSpread: number('Drift, from run to run', 'rate', 0.0005, notNegative, {
+    biasSpread: number(() => say`Drift, from run to run`, 'rate', 0.0005, notNegative, {
       digits: 3,
       unsure: share(0.5, 0.4),
     }),
     /** Slow walk of the drift, rad/s per √s. */
-    biasWalk: number('Drift walk, per √s', 'rate', 0.00005, notNegative, {
+    biasWalk: number(() => say`Drift walk, per √s`, 'rate', 0.00005, notNegative, {
       digits: 4,
       unsure: share(0.5, 0.4),
     }),
@@ -132,103 +143,132 @@ export const PARAMETERS = {
      * Random walk of the angle that it sums up, rad per √s; 0 until a long check at rest has told it. It grows with time
      * as noise does, whatever the robot does.
      */
-    angleWalk: number('Angle walk, per √s', 'angle', 0, notNegative, {
+    angleWalk: number(() => say`Angle walk, per √s`, 'angle', 0, notNegative, {
       digits: 4,
       later: true,
       unsure: share(0.5, 0.4),
     }),
   }),
   /** The range sensor that approaches use, usually looking ahead. */
-  range: group('Range sensor ahead', {
+  range: group(() => say`Range sensor ahead`, {
     /** Where the sensor sits, from the middle of the axle, and where it looks. */
-    x: number('Ahead of the axle', 'length', 100, millimetres, { unsure: amount(5, 1.5) }),
-    y: number('Left of the middle', 'length', 0, millimetres, { unsure: amount(4, 1.5) }),
-    heading: number('Looks, left is positive', 'angle', 0, finite, { unsure: amount(0.03, 0.015) }),
+    x: number(() => say`Ahead of the axle`, 'length', 100, millimetres, { unsure: amount(5, 1.5) }),
+    y: number(() => say`Left of the middle`, 'length', 0, millimetres, { unsure: amount(4, 1.5) }),
+    heading: number(() => say`Looks, left is positive`, 'angle', 0, finite, {
+      unsure: amount(0.03, 0.015),
+    }),
     /** Reading minus true distance, mm. */
-    offset: number('Reads too much by', 'length', 0, millimetres, { unsure: amount(3, 2) }),
-    noise: number('Noise', 'length', 2, notNegative, { digits: 2, unsure: share(0.4, 0.3) }),
-    coneHalfAngle: number('Cone, half angle', 'angle', 0.13, from(0, 1.5)),
-    latency: number('Reads late by', 'time', 0.03, from(0, 0.4), {
+    offset: number(() => say`Reads too much by`, 'length', 0, millimetres, {
+      unsure: amount(3, 2),
+    }),
+    noise: number(() => say`Noise`, 'length', 2, notNegative, {
+      digits: 2,
+      unsure: share(0.4, 0.3),
+    }),
+    coneHalfAngle: number(() => say`Cone, half angle`, 'angle', 0.13, from(0, 1.5)),
+    latency: number(() => say`Reads late by`, 'time', 0.03, from(0, 0.4), {
       digits: 3,
       unsure: amount(0.01, 0.006),
     }),
-    shortest: number('Nearest', 'length', 40, notNegative, { digits: 0 }),
-    longest: number('Farthest', 'length', 1500, positive, { digits: 0 }),
+    shortest: number(() => say`Nearest`, 'length', 40, notNegative, { digits: 0 }),
+    longest: number(() => say`Farthest`, 'length', 1500, positive, { digits: 0 }),
     /** Chance that one reading is missing. */
-    dropoutChance: number('Readings that are missing', 'share', 0.002, chance, { digits: 2 }),
+    dropoutChance: number(() => say`Readings that are missing`, 'share', 0.002, chance, {
+      digits: 2,
+    }),
   }),
   /** The range sensor at the side, for following a wall. */
   rangeSide: group(
-    'Range sensor at the side',
+    () => say`Range sensor at the side`,
     {
       /** Where the sensor sits, from the middle of the axle, and where it looks. */
-      x: number('Ahead of the axle', 'length', 60, millimetres, { unsure: amount(5, 1.5) }),
-      y: number('Left of the middle', 'length', -65, millimetres, { unsure: amount(4, 1.5) }),
-      heading: number('Looks, left is positive', 'angle', -Math.PI / 2, finite, {
+      x: number(() => say`Ahead of the axle`, 'length', 60, millimetres, {
+        unsure: amount(5, 1.5),
+      }),
+      y: number(() => say`Left of the middle`, 'length', -65, millimetres, {
+        unsure: amount(4, 1.5),
+      }),
+      heading: number(() => say`Looks, left is positive`, 'angle', -Math.PI / 2, finite, {
         unsure: amount(0.03, 0.015),
       }),
       /** Reading minus true distance, mm. */
-      offset: number('Reads too much by', 'length', 0, millimetres, { unsure: amount(3, 2) }),
-      noise: number('Noise', 'length', 2, notNegative, { digits: 2, unsure: share(0.4, 0.3) }),
-      coneHalfAngle: number('Cone, half angle', 'angle', 0.05, from(0, 1.5)),
-      latency: number('Reads late by', 'time', 0.03, from(0, 0.4), {
+      offset: number(() => say`Reads too much by`, 'length', 0, millimetres, {
+        unsure: amount(3, 2),
+      }),
+      noise: number(() => say`Noise`, 'length', 2, notNegative, {
+        digits: 2,
+        unsure: share(0.4, 0.3),
+      }),
+      coneHalfAngle: number(() => say`Cone, half angle`, 'angle', 0.05, from(0, 1.5)),
+      latency: number(() => say`Reads late by`, 'time', 0.03, from(0, 0.4), {
         digits: 3,
         unsure: amount(0.01, 0.006),
       }),
-      shortest: number('Nearest', 'length', 30, notNegative, { digits: 0 }),
-      longest: number('Farthest', 'length', 1500, positive, { digits: 0 }),
+      shortest: number(() => say`Nearest`, 'length', 30, notNegative, { digits: 0 }),
+      longest: number(() => say`Farthest`, 'length', 1500, positive, { digits: 0 }),
       /** Chance that one reading is missing. */
-      dropoutChance: number('Readings that are missing', 'share', 0.002, chance, { digits: 2 }),
+      dropoutChance: number(() => say`Readings that are missing`, 'share', 0.002, chance, {
+        digits: 2,
+      }),
     },
     { later: true },
   ),
   /** Reflected light as shares of 1. It depends on the room: measured again at every venue. */
   light: group(
-    'Light',
+    () => say`Light`,
     {
-      dark: number('Dark reads', 'share', 0.12, chance, { unsure: amount(0.04, 0.02) }),
-      light: number('Light reads', 'share', 0.6, chance, { unsure: amount(0.06, 0.03) }),
-      noise: number('Noise', 'share', 0.01, chance, { digits: 2, unsure: share(0.4, 0.3) }),
+      dark: number(() => say`Dark reads`, 'share', 0.12, chance, { unsure: amount(0.04, 0.02) }),
+      light: number(() => say`Light reads`, 'share', 0.6, chance, { unsure: amount(0.06, 0.03) }),
+      noise: number(() => say`Noise`, 'share', 0.01, chance, {
+        digits: 2,
+        unsure: share(0.4, 0.3),
+      }),
       /** Between dark and light; programs compare with less-than, never with equals. */
-      threshold: number('Dark is below', 'share', 0.36, chance),
+      threshold: number(() => say`Dark is below`, 'share', 0.36, chance),
       /** Where the two light sensors look at the ground, from the middle of the axle, mm. */
-      firstX: number('First sensor, ahead of the axle', 'length', 70, millimetres, {
+      firstX: number(() => say`First sensor, ahead of the axle`, 'length', 70, millimetres, {
         later: true,
         unsure: amount(4, 1.5),
       }),
-      firstY: number('First sensor, left of the middle', 'length', 30, millimetres, {
+      firstY: number(() => say`First sensor, left of the middle`, 'length', 30, millimetres, {
         later: true,
         unsure: amount(4, 1.5),
       }),
-      secondX: number('Second sensor, ahead of the axle', 'length', 70, millimetres, {
+      secondX: number(() => say`Second sensor, ahead of the axle`, 'length', 70, millimetres, {
         later: true,
         unsure: amount(4, 1.5),
       }),
-      secondY: number('Second sensor, left of the middle', 'length', -30, millimetres, {
+      secondY: number(() => say`Second sensor, left of the middle`, 'length', -30, millimetres, {
         later: true,
         unsure: amount(4, 1.5),
       }),
       /** Radius of the spot that a light sensor sees, mm. */
-      spot: number('Radius of the spot that it sees', 'length', 7, positive, { later: true }),
+      spot: number(() => say`Radius of the spot that it sees`, 'length', 7, positive, {
+        later: true,
+      }),
     },
     { later: true },
   ),
   /** The sensor that tells colours, where it looks at the ground from the middle of the axle. */
   colour: group(
-    'Colour sensor',
+    () => say`Colour sensor`,
     {
-      x: number('Ahead of the axle', 'length', 70, millimetres, { unsure: amount(4, 1.5) }),
-      y: number('Left of the middle', 'length', 0, millimetres, { unsure: amount(4, 1.5) }),
+      x: number(() => say`Ahead of the axle`, 'length', 70, millimetres, {
+        unsure: amount(4, 1.5),
+      }),
+      y: number(() => say`Left of the middle`, 'length', 0, millimetres, {
+        unsure: amount(4, 1.5),
+      }),
       /** Radius of the spot that it sees, mm. */
-      spot: number('Radius of the spot that it sees', 'length', 6, positive),
+      spot: number(() => say`Radius of the spot that it sees`, 'length', 6, positive),
       /** Standard deviation of one channel of one reading, a share of 1. */
-      noise: number('Noise of a channel', 'share', 0.015, chance, { digits: 2 }),
+      noise: number(() => say`Noise of a channel`, 'share', 0.015, chance, { digits: 2 }),
     },
     { later: true },
   ),
   /** A bumper over the whole width of the robot. */
   touch: group(
-    'Bumper',
+    () => say`Bumper`,
     {
       /** Whether it is at the back instead of the front. */
       behind: toggle(false),
@@ -237,37 +277,37 @@ export const PARAMETERS = {
   ),
   /** The motor of an attachment. Its angle is 0 where the run starts, rad at the shaft. */
   arm: group(
-    'Attachment',
+    () => say`Attachment`,
     {
       /** Shaft speed at full power and the nominal voltage, rad/s. */
-      noLoadSpeed: number('Speed at full power', 'rate', 12, positive, { digits: 0 }),
+      noLoadSpeed: number(() => say`Speed at full power`, 'rate', 12, positive, { digits: 0 }),
       /** Where the attachment hits its own stops, rad. */
-      lowest: number('Stops at the bottom at', 'angle', -2.1, finite, { digits: 0 }),
-      highest: number('Stops at the top at', 'angle', 2.1, finite, { digits: 0 }),
+      lowest: number(() => say`Stops at the bottom at`, 'angle', -2.1, finite, { digits: 0 }),
+      highest: number(() => say`Stops at the top at`, 'angle', 2.1, finite, { digits: 0 }),
     },
     { later: true },
   ),
   /** A servo: it goes to a share of its travel by itself and says nothing of where it is. */
   servo: group(
-    'Servo',
+    () => say`Servo`,
     {
       /** Where it stands at the start of a run, a share of its travel. */
-      rest: number('Stands at the start at', 'share', 0, chance, { digits: 0 }),
+      rest: number(() => say`Stands at the start at`, 'share', 0, chance, { digits: 0 }),
       /** s from one end of its travel to the other. */
-      travelTime: number('From end to end', 'time', 0.6, from(0.01, 20), { digits: 2 }),
+      travelTime: number(() => say`From end to end`, 'time', 0.6, from(0.01, 20), { digits: 2 }),
     },
     { later: true },
   ),
   /** What is left to chance when the robot is pressed flat against the border. */
   contact: group(
-    'Standing flat',
+    () => say`Standing flat`,
     {
-      headingSpread: number('Spread of the heading', 'angle', 0.004, notNegative, {
+      headingSpread: number(() => say`Spread of the heading`, 'angle', 0.004, notNegative, {
         digits: 2,
         unsure: share(0.4, 0.3),
       }),
       /** Spread of the distance from the border, mm. */
-      distanceSpread: number('Spread of the distance', 'length', 0.7, notNegative, {
+      distanceSpread: number(() => say`Spread of the distance`, 'length', 0.7, notNegative, {
         digits: 2,
         unsure: share(0.4, 0.3),
       }),
@@ -275,51 +315,51 @@ export const PARAMETERS = {
     { later: true },
   ),
   /** How differently the robot is put down by hand, along and across its direction. */
-  placement: group('Put down by hand', {
-    alongSpread: number('Spread along', 'length', 2, notNegative, {
+  placement: group(() => say`Put down by hand`, {
+    alongSpread: number(() => say`Spread along`, 'length', 2, notNegative, {
       digits: 2,
       unsure: share(0.4, 0.3),
     }),
-    acrossSpread: number('Spread across', 'length', 2, notNegative, {
+    acrossSpread: number(() => say`Spread across`, 'length', 2, notNegative, {
       digits: 2,
       unsure: share(0.4, 0.3),
     }),
-    headingSpread: number('Spread of the heading', 'angle', 0.008, notNegative, {
+    headingSpread: number(() => say`Spread of the heading`, 'angle', 0.008, notNegative, {
       digits: 2,
       unsure: share(0.4, 0.3),
     }),
   }),
-  ground: group('Ground', {
+  ground: group(() => say`Ground`, {
     /** Spread of the distance, mm per √mm driven. */
-    slip: number('Slip, mm per √mm', 'number', 0.12, notNegative, {
+    slip: number(() => say`Slip, mm per √mm`, 'number', 0.12, notNegative, {
       digits: 3,
       unsure: share(0.4, 0.3),
     }),
     /** Spread of the heading, rad per √mm driven. */
-    slipHeading: number('Slip of the heading, per √mm', 'angle', 0.0006, notNegative, {
+    slipHeading: number(() => say`Slip of the heading, per √mm`, 'angle', 0.0006, notNegative, {
       digits: 3,
       unsure: share(0.4, 0.3),
     }),
     /** Bumps per mm driven: seams, dust, a cable. */
-    bumpRate: number('Bumps per mm', 'number', 0.0002, notNegative, {
+    bumpRate: number(() => say`Bumps per mm`, 'number', 0.0002, notNegative, {
       digits: 5,
       unsure: share(0.6, 0.5),
     }),
     /** Heading kick of one bump, rad. */
-    bumpHeading: number('One bump turns by', 'angle', 0.006, notNegative, {
+    bumpHeading: number(() => say`One bump turns by`, 'angle', 0.006, notNegative, {
       digits: 2,
       unsure: share(0.4, 0.3),
     }),
   }),
-  battery: group('Battery', {
+  battery: group(() => say`Battery`, {
     /** Voltage under which the team runs, V. */
-    voltage: number('Voltage in use', 'voltage', 8, positive, { digits: 2 }),
-    voltageSpread: number('Spread from run to run', 'voltage', 0.1, notNegative, {
+    voltage: number(() => say`Voltage in use`, 'voltage', 8, positive, { digits: 2 }),
+    voltageSpread: number(() => say`Spread from run to run`, 'voltage', 0.1, notNegative, {
       digits: 2,
       unsure: share(0.4, 0.3),
     }),
     /** Change of the speed with the voltage over what it would be in proportion; 0 when the hub keeps the speed. */
-    speedFollows: number('Speed follows the voltage', 'share', 1, from(0, 5), {
+    speedFollows: number(() => say`Speed follows the voltage`, 'share', 1, from(0, 5), {
       digits: 0,
       later: true,
       unsure: amount(0.15, 0.1),

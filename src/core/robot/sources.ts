@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { numberSchema } from '../schema/scalars.ts';
 import { SETUP_PATHS } from './parameters.ts';
+import { say } from '../language/say.ts';
 
 /** Numbers have a source each, the colours one for all. */
 const SOURCED = new Set([...SETUP_PATHS, 'colours']);
@@ -16,7 +17,9 @@ const precision = {
   correlations: z
     .record(z.string(), z.number().min(-1).max(1))
     .refine((all) => Object.keys(all).every((path) => SOURCED.has(path)), {
-      error: 'A correlation is given with a number that a setup does not have.',
+      get error() {
+        return say`A correlation is given with a number that a setup does not have.`;
+      },
     })
     .optional(),
 };
@@ -32,7 +35,9 @@ export type Source = z.infer<typeof sourceSchema>;
 export const sourcesSchema = z
   .record(z.string(), sourceSchema)
   .refine((sources) => Object.keys(sources).every((path) => SOURCED.has(path)), {
-    error: 'A source is given for a number that a setup does not have.',
+    get error() {
+      return say`A source is given for a number that a setup does not have.`;
+    },
   });
 export type Sources = z.infer<typeof sourcesSchema>;
 

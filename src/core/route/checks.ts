@@ -2,6 +2,7 @@ import { formatNumber, formatQuantity } from '../mathematics/quantity.ts';
 import { definitionOf, type Move } from '../moves/index.ts';
 import { instructionKind, type Instruction } from '../program/instructions/index.ts';
 import type { RobotParameters } from '../robot/parameters.ts';
+import { say } from '../language/say.ts';
 
 /** Looks that a sensor needs of a line before the program may rely on having seen it. */
 const LOOKS = 2;
@@ -13,7 +14,7 @@ export function moveChecks(move: Move, instruction: Instruction, setup: RobotPar
   const says: string[] = [];
   if (instruction.kind !== 'wait' && instruction.timeLimit > LONGEST_LIMIT) {
     says.push(
-      `It gives up only after ${formatNumber(instruction.timeLimit, 0)} s: a robot that is stuck pushes that long.`,
+      say`It gives up only after ${formatNumber(instruction.timeLimit, 0)} s: a robot that is stuck pushes that long.`,
     );
   }
   says.push(...(instructionKind(instruction).checks?.(instruction, setup) ?? []));
@@ -30,5 +31,5 @@ export function narrowLineCheck(
   const fastest = width / (LOOKS * setup.program.loopPeriod);
   return speed <= fastest
     ? null
-    : `At this speed the sensor can step over a line of ${formatQuantity(width, 'length', 0)}. Drive slower than ${formatQuantity(fastest, 'speed', 0)}.`;
+    : say`At this speed the sensor can step over a line of ${formatQuantity(width, 'length', 0)}. Drive slower than ${formatQuantity(fastest, 'speed', 0)}.`;
 }

@@ -1,4 +1,5 @@
 import { definitionOf, type Move } from '../moves/index.ts';
+import { say } from '../language/say.ts';
 
 /** A choice of two ways by the positions of its three moves in a plan. */
 export interface Choice {
@@ -53,18 +54,18 @@ export function choiceFaults(moves: readonly Move[]): string[] {
       case 'opens':
         if (open !== null) {
           faults.push(
-            `Move ${i + 1} chooses within a way of another choice: put it behind where both ways are one again.`,
+            say`Move ${i + 1} chooses within a way of another choice: put it behind where both ways are one again.`,
           );
         }
         open = { at: i, turned: false };
         break;
       case 'turns':
         if (open === null || open.turned) {
-          faults.push(`Move ${i + 1}, “otherwise”, stands where there is nothing to choose.`);
+          faults.push(say`Move ${i + 1}, “otherwise”, stands where there is nothing to choose.`);
         } else open.turned = true;
         break;
       case 'closes':
-        if (!open?.turned) faults.push(`Move ${i + 1} ends a choice that has no two ways.`);
+        if (!open?.turned) faults.push(say`Move ${i + 1} ends a choice that has no two ways.`);
         open = null;
         break;
       case undefined:
@@ -72,6 +73,6 @@ export function choiceFaults(moves: readonly Move[]): string[] {
     }
   });
   if (open !== null)
-    faults.push(`The two ways of move ${(open as { at: number }).at + 1} never end.`);
+    faults.push(say`The two ways of move ${(open as { at: number }).at + 1} never end.`);
   return faults;
 }

@@ -1,5 +1,6 @@
 import type { Field } from '../field/field.ts';
 import type { RoutePlan } from './plan.ts';
+import { say } from '../language/say.ts';
 
 /** A plan as it can be driven on a field, and what had to be changed for it, in sentences. */
 export interface FittedPlan {
@@ -17,7 +18,7 @@ export function fittedPlan(plan: RoutePlan, field: Pick<Field, 'starts' | 'model
   if (!field.starts.some(({ id }) => id === plan.startId)) {
     const [first] = field.starts;
     if (first !== undefined) {
-      says.push(`Its start place is not on the field; it starts at “${first.name}” now.`);
+      says.push(say`Its start place is not on the field; it starts at “${first.name}” now.`);
       fitted = { ...fitted, startId: first.id };
     }
   }
@@ -27,7 +28,7 @@ export function fittedPlan(plan: RoutePlan, field: Pick<Field, 'starts' | 'model
   if (lost.length > 0) {
     for (const move of lost) {
       if (move.kind !== 'checkpoint') continue;
-      says.push(`Checkpoint “${move.name}” was taken out: its model is not on the field.`);
+      says.push(say`Checkpoint “${move.name}” was taken out: its model is not on the field.`);
     }
     fitted = { ...fitted, moves: fitted.moves.filter((move) => !lost.includes(move)) };
   }

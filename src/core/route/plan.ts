@@ -4,6 +4,7 @@ import type { Ask } from '../moves/questions.ts';
 import type { Condition } from '../program/definition.ts';
 import { choiceFaults, choicesOf, wayOf } from './choices.ts';
 import { checkpointsOf } from './checkpoints.ts';
+import { say } from '../language/say.ts';
 
 /** What one revision of a route says. */
 export interface RoutePlan {
@@ -89,14 +90,14 @@ export function planFaults(
 ): string[] {
   const faults: string[] = [];
   if (!field.starts.some((start) => start.id === plan.startId)) {
-    faults.push('The route starts at a place that the field does not have.');
+    faults.push(say`The route starts at a place that the field does not have.`);
   }
   const ids = plan.moves.map((move) => move.id);
-  if (new Set(ids).size !== ids.length) faults.push('Two moves have the same identifier.');
+  if (new Set(ids).size !== ids.length) faults.push(say`Two moves have the same identifier.`);
   for (const checkpoint of checkpointsOf(plan)) {
     if (!field.models.some((model) => model.id === checkpoint.modelId)) {
       faults.push(
-        `Checkpoint “${checkpoint.name}” belongs to a model that the field does not have.`,
+        say`Checkpoint “${checkpoint.name}” belongs to a model that the field does not have.`,
       );
     }
   }
@@ -111,11 +112,11 @@ function repeatFaults(moves: readonly Move[]): string[] {
     if (move.kind !== 'repeat') return;
     const from = moves.findIndex(({ id }) => id === move.fromId);
     if (from === -1 || from >= to) {
-      faults.push(`Move ${to + 1} repeats from a move that does not stand before it.`);
+      faults.push(say`Move ${to + 1} repeats from a move that does not stand before it.`);
       return;
     }
     if (ranges.some((other) => other.from < from && other.to >= from)) {
-      faults.push(`Move ${to + 1} repeats a part of another repeat.`);
+      faults.push(say`Move ${to + 1} repeats a part of another repeat.`);
     }
     const way = (position: number) => {
       const { choice, answer } = wayOf(choices, position) ?? {};
@@ -124,16 +125,16 @@ function repeatFaults(moves: readonly Move[]): string[] {
     const bracket = definitionOf(moves[from]!.kind).bracket;
     if (way(from) !== way(to) || bracket === 'turns' || bracket === 'closes') {
       faults.push(
-        `Move ${to + 1} repeats a part of a choice; it can repeat all of it, or within one way.`,
+        say`Move ${to + 1} repeats a part of a choice; it can repeat all of it, or within one way.`,
       );
     }
     if (moves.slice(from, to).some(({ kind }) => kind === 'checkpoint')) {
-      faults.push(`Move ${to + 1} repeats a checkpoint; runs are measured there only once.`);
+      faults.push(say`Move ${to + 1} repeats a checkpoint; runs are measured there only once.`);
     }
     ranges.push({ from, to });
   });
   if (faults.length === 0 && stepsOf(moves).length >= MOST_STEPS) {
-    faults.push(`Repeats included, a route has fewer than ${MOST_STEPS} steps.`);
+    faults.push(say`Repeats included, a route has fewer than ${MOST_STEPS} steps.`);
   }
   return faults;
 }

@@ -3,6 +3,7 @@ import { moveSchema } from '../moves/index.ts';
 import { askSchema } from '../moves/questions.ts';
 import { listOf, localIdSchema, nameSchema } from '../schema/scalars.ts';
 import type { RoutePlan } from './plan.ts';
+import { say } from '../language/say.ts';
 
 const checkpointListSchema = z.strictObject({
   id: localIdSchema,
@@ -32,14 +33,14 @@ export const planSchema = z
       context.addIssue({
         code: 'custom',
         path: ['checkpoints', i, 'afterMoveId'],
-        message: `Checkpoint “${name}” stands after a move that is not there.`,
+        message: say`Checkpoint “${name}” stands after a move that is not there.`,
       });
     }
     const ids = [...moves, ...checkpoints].map((item) => item.id);
     if (new Set(ids).size !== ids.length) {
       context.addIssue({
         code: 'custom',
-        message: 'Two moves or checkpoints have the same identifier.',
+        message: say`Two moves or checkpoints have the same identifier.`,
       });
     }
   })

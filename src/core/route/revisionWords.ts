@@ -7,29 +7,102 @@ import type { RobotParameters } from '../robot/parameters.ts';
 import { flattened } from '../moves/flattened.ts';
 import { definitionOf, type Move } from '../moves/index.ts';
 import type { RoutePlan } from './plan.ts';
+import { say } from '../language/say.ts';
 
 /** What a number of a move is called and how it is shown. */
 const MEMBERS: Readonly<
   Record<string, { words: string; show: (value: number, setup: RobotParameters) => string }>
 > = {
-  distance: { words: 'distance', show: lengthText },
-  length: { words: 'length', show: lengthText },
-  radius: { words: 'radius', show: lengthText },
+  distance: {
+    get words() {
+      return say`distance`;
+    },
+    show: lengthText,
+  },
+  length: {
+    get words() {
+      return say`length`;
+    },
+    show: lengthText,
+  },
+  radius: {
+    get words() {
+      return say`radius`;
+    },
+    show: lengthText,
+  },
   speed: {
-    words: 'speed',
+    get words() {
+      return say`speed`;
+    },
     show: (value) => `${formatShown(value, 'speed', 0)} ${unitOf('speed')}`,
   },
-  rate: { words: 'rate', show: (value) => `${formatNumber(degrees(value), 0)} °/s` },
-  heading: { words: 'heading', show: headingText },
-  angle: { words: 'angle', show: headingText },
-  stopEarly: { words: 'stop early by', show: angleText },
-  lastAngle: { words: 'slow for the last', show: angleText },
-  lastRate: { words: 'rate at the end', show: (value) => `${formatNumber(degrees(value), 0)} °/s` },
-  timeLimit: { words: 'time limit', show: seconds },
-  duration: { words: 'time', show: seconds },
-  stallTime: { words: 'stalled after', show: seconds },
-  pause: { words: 'pause', show: seconds },
-  power: { words: 'power', show: (value) => `${formatNumber(100 * value, 0)} %` },
+  rate: {
+    get words() {
+      return say`rate`;
+    },
+    show: (value) => `${formatNumber(degrees(value), 0)} °/s`,
+  },
+  heading: {
+    get words() {
+      return say`heading`;
+    },
+    show: headingText,
+  },
+  angle: {
+    get words() {
+      return say`angle`;
+    },
+    show: headingText,
+  },
+  stopEarly: {
+    get words() {
+      return say`stop early by`;
+    },
+    show: angleText,
+  },
+  lastAngle: {
+    get words() {
+      return say`slow for the last`;
+    },
+    show: angleText,
+  },
+  lastRate: {
+    get words() {
+      return say`rate at the end`;
+    },
+    show: (value) => `${formatNumber(degrees(value), 0)} °/s`,
+  },
+  timeLimit: {
+    get words() {
+      return say`time limit`;
+    },
+    show: seconds,
+  },
+  duration: {
+    get words() {
+      return say`time`;
+    },
+    show: seconds,
+  },
+  stallTime: {
+    get words() {
+      return say`stalled after`;
+    },
+    show: seconds,
+  },
+  pause: {
+    get words() {
+      return say`pause`;
+    },
+    show: seconds,
+  },
+  power: {
+    get words() {
+      return say`power`;
+    },
+    show: (value) => `${formatNumber(100 * value, 0)} %`,
+  },
 };
 
 /** The difference of two plans in sentences, in the order of the moves; empty when they are alike. */
@@ -40,7 +113,7 @@ export function planDifferences(
 ): string[] {
   const says: string[] = [];
   if (before.startId !== after.startId)
-    says.push(`Starts at ${after.startId} instead of ${before.startId}.`);
+    says.push(say`Starts at ${after.startId} instead of ${before.startId}.`);
   const [titlesBefore, titlesAfter] = [before, after].map((plan) =>
     titlesOf(plan.moves, setup).map(({ title }) => title),
   ) as [string[], string[]];
@@ -49,25 +122,25 @@ export function planDifferences(
     const old = before.moves[place];
     const number = i + 1;
     if (old === undefined) {
-      says.push(`Move ${number} is new: ${titlesAfter[i]}.`);
+      says.push(say`Move ${number} is new: ${titlesAfter[i]!}.`);
     } else if (old.kind !== move.kind) {
-      says.push(`Move ${number}: ${titlesBefore[place]} became ${titlesAfter[i]}.`);
+      says.push(say`Move ${number}: ${titlesBefore[place]!} became ${titlesAfter[i]!}.`);
     } else {
       says.push(
         ...memberDifferences(old, move, setup).map(
-          (words) => `Move ${number}, ${definitionOf(move.kind).name.toLowerCase()}: ${words}.`,
+          (words) => say`Move ${number}, ${definitionOf(move.kind).name.toLowerCase()}: ${words}.`,
         ),
       );
     }
   });
   before.moves.forEach((move, i) => {
     if (!after.moves.some(({ id }) => id === move.id)) {
-      says.push(`Move ${i + 1} was taken out: ${titlesBefore[i]}.`);
+      says.push(say`Move ${i + 1} was taken out: ${titlesBefore[i]!}.`);
     }
   });
   const kept = (plan: RoutePlan, other: RoutePlan) =>
     plan.moves.map(({ id }) => id).filter((id) => other.moves.some((one) => one.id === id));
-  if (kept(before, after).join() !== kept(after, before).join()) says.push('The order changed.');
+  if (kept(before, after).join() !== kept(after, before).join()) says.push(say`The order changed.`);
   return says;
 }
 
@@ -93,7 +166,7 @@ function memberWords(name: string): string {
 
 function shown(member: string, value: unknown, setup: RobotParameters): string {
   if (value === undefined) return '–';
-  if (value === null) return member === 'heading' ? 'as it reads' : 'by itself';
+  if (value === null) return member === 'heading' ? say`as it reads` : say`by itself`;
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (typeof value === 'string') return value;
   if (typeof value !== 'number') return JSON.stringify(value);

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { say } from '../language/say.ts';
 
 /** A lone half of a surrogate pair is no character: it would not come back from any disk as it was. */
 const wellFormed = (text: string) => text.toWellFormed();
@@ -9,13 +10,13 @@ export function textSchema(longest: number) {
 }
 
 /** A name that people give: letters of every script, one line, never empty. */
-export const nameSchema = textSchema(80).min(1, 'Give it a name.');
+export const nameSchema = textSchema(80).min(1, { error: () => say`Give it a name.` });
 export const noteSchema = textSchema(2000);
 export const idSchema = z.uuid();
 /** Identifiers inside a document: unique there, short, and safe in file names. */
 export const localIdSchema = z
   .string()
-  .regex(/^[A-Za-z0-9_-]{1,40}$/, 'Use letters, digits, - or _.');
+  .regex(/^[A-Za-z0-9_-]{1,40}$/, { error: () => say`Use letters, digits, - or _.` });
 
 /** What is counted from 1: revisions, setups, records. */
 export const numberSchema = z.int().positive().max(1_000_000);
@@ -25,7 +26,11 @@ export const versionSchema = z.int().nonnegative().max(1_000_000_000);
 /** Times cross every boundary as ISO 8601 in UTC with milliseconds, in years that robots have seen. */
 export const instantSchema = z.iso
   .datetime({ precision: 3 })
-  .refine((text) => text >= '1990' && text < '2200', { error: 'The year must be 1990 to 2199.' });
+  .refine((text) => text >= '1990' && text < '2200', {
+    get error() {
+      return say`The year must be 1990 to 2199.`;
+    },
+  });
 
 /**
  * A list whose length is looked at before its elements, and which is read up to the first element that is wrong: a

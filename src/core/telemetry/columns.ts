@@ -1,4 +1,5 @@
 import type { QuantityKind } from '../mathematics/quantity.ts';
+import { say } from '../language/say.ts';
 
 /** A column of telemetry: what it measures, and core units per one of its own unit. */
 export interface TelemetryColumn {
@@ -70,11 +71,11 @@ export function telemetryColumn(name: string): ColumnReading {
   );
   const names = suffixes.map(({ suffix }) => `${stem}_${suffix}`).join(', ');
   if (unit === undefined) {
-    return { fault: `Column “${name}” needs its unit in the name: ${names}.` };
+    return { fault: say`Column “${name}” needs its unit in the name: ${names}.` };
   }
   const found = suffixes.find(({ suffix }) => suffix === unit);
   if (found === undefined) {
-    return { fault: `Column “${name}”: “${unit}” is no unit for ${stem}. Write ${names}.` };
+    return { fault: say`Column “${name}”: “${unit}” is no unit for ${stem}. Write ${names}.` };
   }
   return { name: name.trim(), quantity: stem, kind: found.kind, factor: found.factor };
 }

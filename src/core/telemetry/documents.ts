@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { telemetryColumn } from './columns.ts';
 import { distinct, idSchema, instantSchema, listOf, textSchema } from '../schema/scalars.ts';
+import { say } from '../language/say.ts';
 
 /** Most lines of one recording. */
 const MOST_ROWS = 2_000_000;
@@ -13,7 +14,11 @@ const columnNameSchema = z
       const column = telemetryColumn(name);
       return column !== null && !('fault' in column);
     },
-    { error: 'This is no column of telemetry.' },
+    {
+      get error() {
+        return say`This is no column of telemetry.`;
+      },
+    },
   );
 
 const packedColumnSchema = z.strictObject({
@@ -27,7 +32,11 @@ export const telemetryCreateSchema = z.strictObject({
   rows: z.int().min(1).max(MOST_ROWS),
   columns: listOf(packedColumnSchema, { least: 1, most: 40 }).refine(
     (columns) => distinct(columns.map(({ name }) => name)),
-    { error: 'A column stands in it twice.' },
+    {
+      get error() {
+        return say`A column stands in it twice.`;
+      },
+    },
   ),
   events: listOf(z.strictObject({ row: z.int().min(0).max(MOST_ROWS), text: textSchema(80) }), {
     most: 100_000,

@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import { EVENT, LINE_NUMBER, telemetryColumn, TIME, type TelemetryColumn } from './columns.ts';
+import { say } from '../language/say.ts';
 
 /** One line of telemetry as it was sent, in its own units. */
 export interface TelemetryLine {
@@ -53,7 +54,7 @@ export class TelemetryReader {
     if (this.rest.length > LONGEST_LINE) {
       this.rest = '';
       this.read++;
-      result.push({ fault: `A line is longer than ${LONGEST_LINE} characters.` });
+      result.push({ fault: say`A line is longer than ${LONGEST_LINE} characters.` });
     }
     return result;
   }
@@ -113,7 +114,7 @@ export class TelemetryReader {
     const time = names.some((name) => this.columns.get(name)?.quantity === TIME);
     return time
       ? null
-      : 'The column t_s is missing from the header: every line needs its time, as in “t_s,heading_deg”.';
+      : say`The column t_s is missing from the header: every line needs its time, as in “t_s,heading_deg”.`;
   }
 
   /** Learns a column's name; gives the sentence when it is wrong. */
@@ -130,7 +131,7 @@ export class TelemetryReader {
   private readCells(cells: readonly string[], names: readonly string[]): ReadLine {
     if (cells.length !== names.length) {
       return {
-        fault: `${cells.length} cells, but the header has ${names.length}. A decimal comma may have split a number: write 1.5, not 1,5.`,
+        fault: say`${cells.length} cells, but the header has ${names.length}. A decimal comma may have split a number: write 1.5, not 1,5.`,
       };
     }
     const line: TelemetryLine = { n: null, values: {}, event: null };
@@ -146,13 +147,13 @@ export class TelemetryReader {
       if (!Number.isFinite(value)) {
         return {
           fault: /^[+-]?\d+,\d+$/.test(text)
-            ? `${name}: write ${text.replace(',', '.')} with a point, not a comma.`
-            : `${name}: “${text.slice(0, 40)}” is not a number.`,
+            ? say`${name}: write ${text.replace(',', '.')} with a point, not a comma.`
+            : say`${name}: “${text.slice(0, 40)}” is not a number.`,
         };
       }
       if (name === LINE_NUMBER) line.n = value;
       else if (this.columns.has(name)) line.values[name] = value;
-      else return { fault: this.learn(name) ?? `${name}: this column cannot be read.` };
+      else return { fault: this.learn(name) ?? say`${name}: this column cannot be read.` };
     }
     return this.checked(line);
   }
@@ -162,10 +163,10 @@ export class TelemetryReader {
     try {
       members = JSON.parse(text);
     } catch {
-      return { fault: `“${text.slice(0, 40)}” is not JSON.` };
+      return { fault: say`“${text.slice(0, 40)}” is not JSON.` };
     }
     if (typeof members !== 'object' || members === null || Array.isArray(members)) {
-      return { fault: 'A line is an object, as in {"t_s": 0.01, "heading_deg": 1.5}.' };
+      return { fault: say`A line is an object, as in {"t_s": 0.01, "heading_deg": 1.5}.` };
     }
     const line: TelemetryLine = { n: null, values: {}, event: null };
     for (const [name, value] of Object.entries(members)) {
@@ -174,7 +175,7 @@ export class TelemetryReader {
       if (value === null || this.ignored.has(name)) continue;
       if (name === EVENT) line.event = String(value).slice(0, 80);
       else if (typeof value !== 'number') {
-        return { fault: `${name}: ${JSON.stringify(value).slice(0, 40)} is not a number.` };
+        return { fault: say`${name}: ${JSON.stringify(value).slice(0, 40)} is not a number.` };
       } else if (name === LINE_NUMBER) line.n = value;
       else line.values[name] = value;
     }
@@ -183,14 +184,14 @@ export class TelemetryReader {
 
   private checked(line: TelemetryLine): ReadLine {
     if (line.n !== null && (!Number.isSafeInteger(line.n) || line.n < 1)) {
-      return { fault: `n: lines are counted 1, 2, 3, and not ${line.n}.` };
+      return { fault: say`n: lines are counted 1, 2, 3, and not ${line.n}.` };
     }
     for (const name in line.values) {
       if (this.columns.get(name)!.quantity !== TIME) continue;
       const time = line.values[name]!;
-      return time < 0 ? { fault: `${name}: the time ${time} is negative.` } : { line };
+      return time < 0 ? { fault: say`${name}: the time ${time} is negative.` } : { line };
     }
-    return { fault: 'The line has no time: send t_s, as in {"t_s": 0.01, "heading_deg": 1.5}.' };
+    return { fault: say`The line has no time: send t_s, as in {"t_s": 0.01, "heading_deg": 1.5}.` };
   }
 }
 

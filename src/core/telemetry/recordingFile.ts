@@ -1,6 +1,7 @@
 import { TIME } from './columns.ts';
 import { TelemetryReader, type TelemetryLine } from './lines.ts';
 import { RecordingBuilder, type Recording } from './recording.ts';
+import { say } from '../language/say.ts';
 
 /** A file of telemetry that cannot be taken. */
 export class TelemetryFault extends Error {
@@ -8,7 +9,7 @@ export class TelemetryFault extends Error {
     readonly line: number,
     problem: string,
   ) {
-    super(`Line ${line}: ${problem}`);
+    super(say`Line ${line}: ${problem}`);
     this.name = 'TelemetryFault';
   }
 }
@@ -27,7 +28,7 @@ export class RecordingFile {
   finish(): Recording {
     this.take(this.reader.end());
     if (this.builder.rows === 0) {
-      throw new TelemetryFault(1, 'there are no readings below the header.');
+      throw new TelemetryFault(1, say`there are no readings below the header.`);
     }
     return this.builder.finish();
   }
@@ -49,7 +50,7 @@ export class RecordingFile {
       if (column.quantity !== TIME) continue;
       const time = values[name]! * column.factor;
       if (time < this.lastTime) {
-        return `the time goes back from ${this.lastTime} s to ${time} s. Lines must be in the order of time.`;
+        return say`the time goes back from ${this.lastTime} s to ${time} s. Lines must be in the order of time.`;
       }
       this.lastTime = time;
       return null;

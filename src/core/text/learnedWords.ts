@@ -3,6 +3,7 @@ import { learnedNumbers } from '../analysis/learning/learnedSetup.ts';
 import type { RobotParameters } from '../robot/parameters.ts';
 import { causeName, causeWords } from './numberWords.ts';
 import { likelihood, type VerdictWords } from './sentences.ts';
+import { plural, say } from '../language/say.ts';
 
 /** A suspicion below this is not named. */
 const WORTH_NAMING = 0.1;
@@ -17,28 +18,28 @@ export function learnedWords(learned: Learned, setup: RobotParameters): VerdictW
     const [first, ...alike] = causes as [(typeof causes)[number], ...(typeof causes)[number][]];
     const others = [...new Set(alike.map(({ cause }) => causeName(cause)))];
     const same =
-      others.length === 0 ? '' : ` (or ${others.join(', ')}: these routes show them alike)`;
+      others.length === 0 ? '' : say` (or ${others.join(', ')}: these routes show them alike)`;
     return { words: `${causeWords(first.cause, first.ifAlone, setup)}${same}`, chance };
   });
   const [first, ...rest] = parts;
   const unseen = unseenWords(learned);
   if (first === undefined) {
     return {
-      headline: `After ${learned.runs} runs no number of the robot looks wrong.`,
-      reason: `It is ${likelihood(learned.nothing)} likely that none is off by more than was thought.${unseen}`,
+      headline: say`After ${learned.runs} runs no number of the robot looks wrong.`,
+      reason: say`It is ${likelihood(learned.nothing)} likely that none is off by more than was thought.${unseen}`,
     };
   }
   const likely = first.chance >= LIKELY;
   return {
-    headline: `${likely ? 'Most likely' : 'Perhaps'} ${first.words}.`,
+    headline: `${likely ? say`Most likely` : say`Perhaps`} ${first.words}.`,
     reason: [
-      `That is ${likelihood(first.chance)} likely after ${learned.runs} runs.`,
+      say`That is ${likelihood(first.chance)} likely after ${learned.runs} runs.`,
       ...(rest.length === 0
         ? []
         : [
-            `Or ${rest.map(({ words, chance }) => `${words}, ${likelihood(chance)}`).join('; or ')}.`,
+            say`Or ${rest.map(({ words, chance }) => `${words}, ${likelihood(chance)}`).join('; or ')}.`,
           ]),
-      `It is ${likelihood(learned.nothing)} likely that nothing is off by more than was thought.${unseen}`,
+      say`It is ${likelihood(learned.nothing)} likely that nothing is off by more than was thought.${unseen}`,
     ].join(' '),
   };
 }
@@ -53,5 +54,5 @@ function unseenWords(learned: Learned): string {
   );
   return names.size === 0
     ? ''
-    : ` ${names.size} ${names.size === 1 ? 'number' : 'numbers'} cannot be seen on these routes.`;
+    : say` ${plural(names.size, '# number', '# numbers')} cannot be seen on these routes.`;
 }

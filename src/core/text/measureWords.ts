@@ -2,26 +2,27 @@ import type { Measurement } from '../analysis/unknowns/measureNext.ts';
 import { formatNumber } from '../mathematics/quantity.ts';
 import { causeName } from './numberWords.ts';
 import { percent, type VerdictWords } from './sentences.ts';
+import { say } from '../language/say.ts';
 
 /** What is worth measuring next on a route, in a headline and the reason in one sentence. */
 export function measureWords(ranked: readonly Measurement[], route: string): VerdictWords {
   const [first] = ranked;
   if (first === undefined) {
     return {
-      headline: 'Nothing to measure: practise.',
-      reason: `No bench would lift the chance on ${route} by a point: what is left varies from run to run.`,
+      headline: say`Nothing to measure: practise.`,
+      reason: say`No bench would lift the chance on ${route} by a point: what is left varies from run to run.`,
     };
   }
-  const gain = `from ${percent(first.before)} to ${percent(first.after)} in ${minutesWords(first)}`;
+  const gain = say`from ${percent(first.before)} to ${percent(first.after)} in ${minutesWords(first)}`;
   if (first.what === 'practice') {
     return {
-      headline: 'Nothing to measure: practise.',
-      reason: `Ten runs of ${route} and an aim take the chance ${gain}, more for a minute than any bench.`,
+      headline: say`Nothing to measure: practise.`,
+      reason: say`Ten runs of ${route} and an aim take the chance ${gain}, more for a minute than any bench.`,
     };
   }
   return {
-    headline: `Measure next: ${first.name.toLowerCase()}.`,
-    reason: `It takes the chance on ${route}, once aimed, ${gain}: ${first.about === null ? 'what it tells' : causeName(first.about)} is not known well enough.`,
+    headline: say`Measure next: ${first.name.toLowerCase()}.`,
+    reason: say`It takes the chance on ${route}, once aimed, ${gain}: ${first.about === null ? say`what it tells` : causeName(first.about)} is not known well enough.`,
   };
 }
 

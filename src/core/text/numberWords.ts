@@ -1,5 +1,6 @@
 import { formatQuantity } from '../mathematics/quantity.ts';
 import { numberEntryOf, setupValue, type RobotParameters } from '../robot/parameters.ts';
+import { say } from '../language/say.ts';
 
 /** How people speak of a number of the robot that is not as the setup says. */
 interface NumberWords {
@@ -18,162 +19,179 @@ function rangeWords(sensor: string): Record<string, NumberWords> {
     x: sits(sensor, 'ahead'),
     y: sits(sensor, 'aside'),
     heading: {
-      name: `where ${sensor} looks`,
-      subject: `${sensor} looks`,
-      more: 'further left',
-      less: 'further right',
+      name: say`where ${sensor} looks`,
+      subject: say`${sensor} looks`,
+      more: say`further left`,
+      less: say`further right`,
     },
     offset: {
-      name: `what ${sensor} reads too much`,
-      subject: `${sensor} reads`,
-      more: 'too much',
-      less: 'too little',
+      name: say`what ${sensor} reads too much`,
+      subject: say`${sensor} reads`,
+      more: say`too much`,
+      less: say`too little`,
     },
     latency: {
-      name: `how late ${sensor} is`,
-      subject: `${sensor} is`,
-      more: 'later',
-      less: 'sooner',
+      name: say`how late ${sensor} is`,
+      subject: say`${sensor} is`,
+      more: say`later`,
+      less: say`sooner`,
     },
   };
 }
 
 function sits(sensor: string, way: 'ahead' | 'aside'): NumberWords {
   return {
-    name: `where ${sensor} sits`,
-    subject: `${sensor} sits`,
-    more: way === 'ahead' ? 'further ahead' : 'further left',
-    less: way === 'ahead' ? 'further back' : 'further right',
+    name: say`where ${sensor} sits`,
+    subject: say`${sensor} sits`,
+    more: way === 'ahead' ? say`further ahead` : say`further left`,
+    less: way === 'ahead' ? say`further back` : say`further right`,
   };
 }
 
 /** Every number that may be off, by group and name. */
-const WORDS: Record<string, Record<string, NumberWords>> = {
-  drive: {
-    wheelDiameter: {
-      name: 'wheel diameter',
-      subject: 'the wheels are',
-      more: 'larger',
-      less: 'smaller',
-      percent: true,
+function allWords(): Record<string, Record<string, NumberWords>> {
+  return {
+    drive: {
+      wheelDiameter: {
+        name: say`wheel diameter`,
+        subject: say`the wheels are`,
+        more: say`larger`,
+        less: say`smaller`,
+        percent: true,
+      },
+      wheelRatio: {
+        name: say`right wheel against left`,
+        subject: say`the right wheel is`,
+        more: say`larger against the left one`,
+        less: say`smaller against the left one`,
+        percent: true,
+      },
+      track: {
+        name: say`track`,
+        subject: say`the track is`,
+        more: say`wider`,
+        less: say`narrower`,
+        percent: true,
+      },
     },
-    wheelRatio: {
-      name: 'right wheel against left',
-      subject: 'the right wheel is',
-      more: 'larger against the left one',
-      less: 'smaller against the left one',
-      percent: true,
+    motor: {
+      noLoadSpeed: {
+        name: say`speed of the motors`,
+        subject: say`the motors are`,
+        more: say`faster`,
+        less: say`slower`,
+        percent: true,
+      },
+      lag: {
+        name: say`lag of the motors`,
+        subject: say`the motors follow`,
+        more: say`later`,
+        less: say`sooner`,
+      },
+      acceleration: {
+        name: say`speeding up`,
+        subject: say`it speeds up`,
+        more: say`harder`,
+        less: say`softer`,
+        percent: true,
+      },
+      braking: {
+        name: say`braking`,
+        subject: say`it brakes`,
+        more: say`harder`,
+        less: say`softer`,
+        percent: true,
+      },
+      coasting: {
+        name: say`rolling out`,
+        subject: say`it slows down when it rolls`,
+        more: say`harder`,
+        less: say`softer`,
+        percent: true,
+      },
     },
-    track: {
-      name: 'track',
-      subject: 'the track is',
-      more: 'wider',
-      less: 'narrower',
-      percent: true,
+    program: {
+      commandDelay: {
+        name: say`delay to the motors`,
+        subject: say`commands take`,
+        more: say`longer`,
+        less: say`less`,
+      },
     },
-  },
-  motor: {
-    noLoadSpeed: {
-      name: 'speed of the motors',
-      subject: 'the motors are',
-      more: 'faster',
-      less: 'slower',
-      percent: true,
+    gyro: {
+      scale: {
+        name: say`scale of the gyro`,
+        subject: say`the gyro reads`,
+        more: say`more than it turns`,
+        less: say`less than it turns`,
+        percent: true,
+      },
+      latency: {
+        name: say`how late the gyro is`,
+        subject: say`the gyro is`,
+        more: say`later`,
+        less: say`sooner`,
+      },
+      bias: {
+        name: say`drift of the gyro`,
+        subject: say`the gyro drifts`,
+        more: say`more to the left`,
+        less: say`more to the right`,
+      },
     },
-    lag: {
-      name: 'lag of the motors',
-      subject: 'the motors follow',
-      more: 'later',
-      less: 'sooner',
+    range: rangeWords(say`the range sensor`),
+    rangeSide: rangeWords(say`the side range sensor`),
+    light: {
+      dark: {
+        name: say`what dark reads`,
+        subject: say`dark reads`,
+        more: say`lighter`,
+        less: say`darker`,
+      },
+      light: {
+        name: say`what light reads`,
+        subject: say`light reads`,
+        more: say`lighter`,
+        less: say`darker`,
+      },
+      firstX: sits(say`the first light sensor`, 'ahead'),
+      firstY: sits(say`the first light sensor`, 'aside'),
+      secondX: sits(say`the second light sensor`, 'ahead'),
+      secondY: sits(say`the second light sensor`, 'aside'),
     },
-    acceleration: {
-      name: 'speeding up',
-      subject: 'it speeds up',
-      more: 'harder',
-      less: 'softer',
-      percent: true,
+    colour: {
+      x: sits(say`the colour sensor`, 'ahead'),
+      y: sits(say`the colour sensor`, 'aside'),
     },
-    braking: {
-      name: 'braking',
-      subject: 'it brakes',
-      more: 'harder',
-      less: 'softer',
-      percent: true,
+    battery: {
+      speedFollows: {
+        name: say`how the speed follows the battery`,
+        subject: say`the speed follows the battery`,
+        more: say`more`,
+        less: say`less`,
+        percent: true,
+      },
     },
-    coasting: {
-      name: 'rolling out',
-      subject: 'it slows down when it rolls',
-      more: 'harder',
-      less: 'softer',
-      percent: true,
-    },
-  },
-  program: {
-    commandDelay: {
-      name: 'delay to the motors',
-      subject: 'commands take',
-      more: 'longer',
-      less: 'less',
-    },
-  },
-  gyro: {
-    scale: {
-      name: 'scale of the gyro',
-      subject: 'the gyro reads',
-      more: 'more than it turns',
-      less: 'less than it turns',
-      percent: true,
-    },
-    latency: {
-      name: 'how late the gyro is',
-      subject: 'the gyro is',
-      more: 'later',
-      less: 'sooner',
-    },
-    bias: {
-      name: 'drift of the gyro',
-      subject: 'the gyro drifts',
-      more: 'more to the left',
-      less: 'more to the right',
-    },
-  },
-  range: rangeWords('the range sensor'),
-  rangeSide: rangeWords('the side range sensor'),
-  light: {
-    dark: { name: 'what dark reads', subject: 'dark reads', more: 'lighter', less: 'darker' },
-    light: { name: 'what light reads', subject: 'light reads', more: 'lighter', less: 'darker' },
-    firstX: sits('the first light sensor', 'ahead'),
-    firstY: sits('the first light sensor', 'aside'),
-    secondX: sits('the second light sensor', 'ahead'),
-    secondY: sits('the second light sensor', 'aside'),
-  },
-  colour: { x: sits('the colour sensor', 'ahead'), y: sits('the colour sensor', 'aside') },
-  battery: {
-    speedFollows: {
-      name: 'how the speed follows the battery',
-      subject: 'the speed follows the battery',
-      more: 'more',
-      less: 'less',
-      percent: true,
-    },
-  },
-};
+  };
+}
 
 /** How a start is put down otherwise than drawn. */
-const START_WORDS: Record<string, readonly [more: string, less: string]> = {
-  along: ['further on', 'further back'],
-  left: ['further left', 'further right'],
-  turned: ['turned to the left', 'turned to the right'],
-};
+function startWords(): Record<string, readonly [more: string, less: string]> {
+  return {
+    along: [say`further on`, say`further back`],
+    left: [say`further left`, say`further right`],
+    turned: [say`turned to the left`, say`turned to the right`],
+  };
+}
 
 function wordsOf(path: string): NumberWords | undefined {
   const [group, name] = path.split('.') as [string, string];
-  return WORDS[group]?.[name];
+  return allWords()[group]?.[name];
 }
 
 /** A number that may be off, in a few words for a list; also a put-down. */
 export function causeName(cause: string): string {
-  if (cause.startsWith('start.')) return 'how it is put down';
+  if (cause.startsWith('start.')) return say`how it is put down`;
   return wordsOf(cause)?.name ?? numberEntryOf(cause).label.toLowerCase();
 }
 
@@ -182,9 +200,9 @@ export function causeWords(cause: string, deviation: number, setup: RobotParamet
   const start = /^start\.(.*)\.(along|left|turned)$/.exec(cause);
   if (start !== null) {
     const axis = start[2]!;
-    const [more, less] = START_WORDS[axis]!;
+    const [more, less] = startWords()[axis]!;
     const size = formatQuantity(Math.abs(deviation), axis === 'turned' ? 'angle' : 'length', 1);
-    return `it is put down ${size} ${deviation > 0 ? more : less}`;
+    return say`it is put down ${size} ${deviation > 0 ? more : less}`;
   }
   const { kind, digits } = numberEntryOf(cause);
   const words = wordsOf(cause);
@@ -193,6 +211,6 @@ export function causeWords(cause: string, deviation: number, setup: RobotParamet
   const size = percent
     ? formatQuantity(Math.abs(deviation / value), 'share', 1)
     : formatQuantity(Math.abs(deviation), kind, digits);
-  if (words === undefined) return `${causeName(cause)} is ${size} off`;
+  if (words === undefined) return say`${causeName(cause)} is ${size} off`;
   return `${words.subject} ${size} ${deviation > 0 ? words.more : words.less}`;
 }

@@ -1,7 +1,7 @@
 import { shownHeading } from '../robot/headings.ts';
 import { formatNumber, formatQuantity } from '../mathematics/quantity.ts';
 import { aimableNumber, type RoutePlan } from '../route/plan.ts';
-import { type Move } from '../moves/index.ts';
+import { definitionOf, type Move } from '../moves/index.ts';
 import type { RobotParameters } from '../robot/parameters.ts';
 import type { Share } from '../analysis/budget/budget.ts';
 import type { SpreadSource } from '../analysis/budget/stepModel.ts';
@@ -12,6 +12,7 @@ import { degrees } from '../mathematics/angle.ts';
 import type { ChanceRange } from '../analysis/runs/chanceRange.ts';
 import type { Axis, Factor, FactorEffect } from '../analysis/runs/stability.ts';
 import { FEWEST_RUNS, FOLLOWS_IS_REAL, type Verdict } from '../analysis/runs/verdict.ts';
+import { plural, say } from '../language/say.ts';
 
 /** A verdict in words: one sentence as large as a headline, and one that gives the reason. */
 export interface VerdictWords {
@@ -20,23 +21,51 @@ export interface VerdictWords {
 }
 
 const SOURCE_WORDS: Record<SpreadSource, string> = {
-  start: 'the start by hand',
-  battery: 'the battery',
-  gyro: 'gyro drift and noise',
-  ground: 'wheel slip and ground',
-  range: 'the range sensors',
-  light: 'the light sensors',
-  contact: 'standing flat',
-  encoders: 'the motors’ steps',
-  loop: 'the loop period',
+  get start() {
+    return say`the start by hand`;
+  },
+  get battery() {
+    return say`the battery`;
+  },
+  get gyro() {
+    return say`gyro drift and noise`;
+  },
+  get ground() {
+    return say`wheel slip and ground`;
+  },
+  get range() {
+    return say`the range sensors`;
+  },
+  get light() {
+    return say`the light sensors`;
+  },
+  get contact() {
+    return say`standing flat`;
+  },
+  get encoders() {
+    return say`the motors’ steps`;
+  },
+  get loop() {
+    return say`the loop period`;
+  },
 };
 
 const FACTOR_WORDS: Record<Factor, string> = {
-  order: 'the order of the runs',
-  battery: 'the battery',
-  'time since zero': 'the time since the gyro was zeroed',
-  'run before': 'the run before',
-  session: 'the evening',
+  get order() {
+    return say`the order of the runs`;
+  },
+  get battery() {
+    return say`the battery`;
+  },
+  get 'time since zero'() {
+    return say`the time since the gyro was zeroed`;
+  },
+  get 'run before'() {
+    return say`the run before`;
+  },
+  get session() {
+    return say`the evening`;
+  },
 };
 
 /** A factor as people call it. */
@@ -58,29 +87,39 @@ function mostLikely({ effects }: Pick<Verdict, 'effects'>): FactorEffect {
 /** How an offset follows a factor, in a sentence. */
 export function effectWords({ factor, axis, slope }: FactorEffect): string {
   if (factor === 'session')
-    return 'Runs of one evening lie together, and those of another elsewhere.';
-  if (slope === null) return 'Neighbouring runs are more alike than chance makes them.';
+    return say`Runs of one evening lie together, and those of another elsewhere.`;
+  if (slope === null) return say`Neighbouring runs are more alike than chance makes them.`;
   const [scale, unit] = FACTOR_UNITS[factor];
   const change = slope.value * scale;
   const size = Math.abs(change);
   const [does, more, less] = AXIS_WORDS[axis];
   const shown =
     axis === 'turned' ? `${formatNumber(degrees(size), 1)}°` : formatQuantity(size, 'length', 1);
-  return `It ${does} ${shown} ${change > 0 ? more : less} ${unit}.`;
+  return say`It ${does} ${shown} ${change > 0 ? more : less} ${unit}.`;
 }
 
 /** What an offset does along an axis, and its ways. */
 const AXIS_WORDS: Record<Axis, readonly [does: string, more: string, less: string]> = {
   along: ['moves', 'further', 'shorter'],
-  left: ['moves', 'to the left', 'to the right'],
-  turned: ['turns', 'to the left', 'to the right'],
+  get left() {
+    return ['moves', say`to the left`, say`to the right`] as const;
+  },
+  get turned() {
+    return ['turns', say`to the left`, say`to the right`] as const;
+  },
 };
 
 /** What a slope is stated for. A battery only sags. */
 const FACTOR_UNITS: Record<Factor, readonly [number, string]> = {
-  order: [1, 'with every run'],
-  battery: [-0.1, 'for every 0.1 V less'],
-  'time since zero': [60, 'for every minute since the gyro was zeroed'],
+  get order() {
+    return [1, say`with every run`] as const;
+  },
+  get battery() {
+    return [-0.1, say`for every 0.1 V less`] as const;
+  },
+  get 'time since zero'() {
+    return [60, say`for every minute since the gyro was zeroed`] as const;
+  },
   'run before': [1, ''],
   session: [1, ''],
 };
@@ -105,64 +144,66 @@ export function verdictWords(
   shares: readonly Share<SpreadSource>[],
 ): VerdictWords {
   const { runs, measured, hits, now, aimed, summary, nextTen, contradiction, certainty } = verdict;
-  const tally = `${hits} of ${runs} hit`;
-  const wanted = `you want ${percent(goal)}`;
-  const sure = certainty === 'surely' ? 'Surely' : 'Probably';
+  const tally = say`${hits} of ${runs} hit`;
+  const wanted = say`you want ${percent(goal)}`;
+  const sure = certainty === 'surely' ? say`Surely` : say`Probably`;
   switch (verdict.reason) {
     case 'few runs': {
       const seen = runs === measured ? '' : ' measured';
       return {
         headline:
           runs === 0
-            ? 'No runs yet.'
-            : `Too early: ${measured} ${measured === 1 ? 'run' : 'runs'}${seen}.`,
-        reason: `${measured < runs ? `${tally}. Measure` : 'Log'} ${FEWEST_RUNS - measured} more before anything is changed: correcting after single runs makes the spread larger.`,
+            ? say`No runs yet.`
+            : say`Too early: ${plural(measured, '# run', '# runs')}${seen}.`,
+        reason: say`${measured < runs ? say`${tally}. Measure` : say`Log`} ${FEWEST_RUNS - measured} more before anything is changed: correcting after single runs makes the spread larger.`,
       };
     }
     case 'goal met':
       return {
-        headline: `${sure} good enough: leave it.`,
-        reason: `${tally}. By where they lie, ${rangeWords(now)} will hit; ${wanted}.`,
+        headline: say`${sure} good enough: leave it.`,
+        reason: say`${tally}. By where they lie, ${rangeWords(now)} will hit; ${wanted}.`,
       };
     case 'follows': {
       const effect = mostLikely(verdict);
       const next =
-        nextTen === null ? '' : ` Going on like this, ${rangeWords(nextTen)} of the next ten hit.`;
+        nextTen === null
+          ? ''
+          : say` Going on like this, ${rangeWords(nextTen)} of the next ten hit.`;
       return {
-        headline: `${certainty === 'surely' ? 'Unstable' : 'Probably unstable'}: the offset follows ${FACTOR_WORDS[effect.factor]}.`,
-        reason: `${tally}. ${effectWords(effect)}${next} Find the cause first: until it is gone, an aim from these runs would miss.`,
+        headline: say`${certainty === 'surely' ? say`Unstable` : say`Probably unstable`}: the offset follows ${FACTOR_WORDS[effect.factor]}.`,
+        reason: say`${tally}. ${effectWords(effect)}${next} Find the cause first: until it is gone, an aim from these runs would miss.`,
       };
     }
     case 'contradiction':
       return {
-        headline: 'Places and outcomes contradict each other.',
-        reason: `Of ${contradiction!.judged} runs ${contradiction!.inside} were measured inside the zone, and ${contradiction!.hits} were seen to hit. Is the zone drawn as the model scores, is the tool point the part that scores, or does something else decide? Nothing is advised before that is known.`,
+        headline: say`Places and outcomes contradict each other.`,
+        reason: say`Of ${contradiction!.judged} runs ${contradiction!.inside} were measured inside the zone, and ${contradiction!.hits} were seen to hit. Is the zone drawn as the model scores, is the tool point the part that scores, or does something else decide? Nothing is advised before that is known.`,
       };
     case 'offset':
       return {
         headline:
           best === null
-            ? `${sure} aim: the runs lie together beside the target.`
-            : `${sure} aim: ${best.changes.map((change) => changeWords(change, plan, setup)).join(' and ')}.`,
-        reason: `${tally}. The runs lie ${formatQuantity(summary?.accuracy ?? 0, 'length', 0)} off the middle: ${rangeWords(now)} hit from there, and ${rangeWords(aimed)} once they are aimed; ${wanted}.`,
+            ? say`${sure} aim: the runs lie together beside the target.`
+            : say`${sure} aim: ${best.changes.map((change) => changeWords(change, plan, setup)).join(' and ')}.`,
+        reason: say`${tally}. The runs lie ${formatQuantity(summary?.accuracy ?? 0, 'length', 0)} off the middle: ${rangeWords(now)} hit from there, and ${rangeWords(aimed)} once they are aimed; ${wanted}.`,
       };
     case 'spread': {
       const first = shares[0];
       return {
         headline:
           first === undefined
-            ? `${sure} tighten: the runs lie too far apart.`
-            : `${sure} tighten: ${percent(first.share)} of the spread comes from ${SOURCE_WORDS[first.of]}.`,
-        reason: `${tally}. Even aimed, only ${rangeWords(aimed)} would hit; ${wanted}.`,
+            ? say`${sure} tighten: the runs lie too far apart.`
+            : say`${sure} tighten: ${percent(first.share)} of the spread comes from ${SOURCE_WORDS[first.of]}.`,
+        reason: say`${tally}. Even aimed, only ${rangeWords(aimed)} would hit; ${wanted}.`,
       };
     }
     case 'open':
       return {
         headline:
           verdict.settledAfter === null
-            ? 'Cannot tell: it lies very near your goal.'
-            : `Cannot tell yet: about ${verdict.settledAfter} more runs settle it.`,
-        reason: `${tally}. That fits ${rangeWords(now)} as it is and ${rangeWords(aimed)} after an aim; ${wanted}. Change nothing ${verdict.settledAfter === null ? 'on such evidence' : 'before'}.`,
+            ? say`Cannot tell: it lies very near your goal.`
+            : say`Cannot tell yet: about ${verdict.settledAfter} more runs settle it.`,
+        reason: say`${tally}. That fits ${rangeWords(now)} as it is and ${rangeWords(aimed)} after an aim; ${wanted}. Change nothing ${verdict.settledAfter === null ? say`on such evidence` : say`before`}.`,
       };
   }
 }
@@ -171,7 +212,7 @@ export function verdictWords(
 export function rangeWords(range: ChanceRange | null): string {
   if (range === null) return '–';
   const [low, high] = [range.low, range.high].map((end) => formatNumber(100 * end, 0));
-  return low === high ? `about ${low} %` : `${low} to ${high} %`;
+  return low === high ? say`about ${low!} %` : say`${low!} to ${high!} %`;
 }
 
 /** A change of a number in words: "approach at move 4, 83 → 109 mm". */
@@ -182,7 +223,7 @@ export function changeWords(change: NumberChange, plan: RoutePlan, setup: RobotP
   const [from, to] = [change.from, change.from + change.change].map((value) =>
     shownNumber(move, value, setup),
   );
-  return `${move.kind} at move ${position + 1}, ${from} → ${to}`;
+  return say`${definitionOf(move.kind).name.toLowerCase()} at move ${position + 1}, ${from!} → ${to!}`;
 }
 
 /** The deciding number of a move as people type it. */
@@ -198,8 +239,8 @@ export function percent(chance: number | null): string {
 
 /** How likely something is that is never quite sure: “over 99 %” and “under 1 %” at the ends. */
 export function likelihood(chance: number): string {
-  if (chance > 0.99) return 'over 99 %';
-  return chance < 0.01 ? 'under 1 %' : percent(chance);
+  if (chance > 0.99) return say`over 99 %`;
+  return chance < 0.01 ? say`under 1 %` : percent(chance);
 }
 
 /** A comparison in words. */
@@ -209,34 +250,34 @@ export function comparisonWords(
   second: string,
 ): VerdictWords {
   const { verdict, chances, difference, spreadRatio, jointP, runsNeeded, counts } = comparison;
-  const chance = `By where they lie, ${rangeWords(chances[0])} of ${first} hit and ${rangeWords(chances[1])} of ${second}.`;
+  const chance = say`By where they lie, ${rangeWords(chances[0])} of ${first} hit and ${rangeWords(chances[1])} of ${second}.`;
   if (verdict === 'cannot tell') {
     return {
-      headline: 'No difference to be seen.',
-      reason: `${counts[0]} and ${counts[1]} runs differ no more than chance makes them (${chanceOf(jointP)}). ${
+      headline: say`No difference to be seen.`,
+      reason: say`${counts[0]} and ${counts[1]} runs differ no more than chance makes them (${chanceOf(jointP)}). ${
         runsNeeded === null
-          ? 'If there is a difference, it is too small to matter.'
-          : `If it is as large as it looks, ${runsNeeded} more ${runsNeeded === 1 ? 'run' : 'runs'} of each would show it.`
+          ? say`If there is a difference, it is too small to matter.`
+          : say`If it is as large as it looks, ${runsNeeded} more ${plural(runsNeeded, 'run', 'runs')} of each would show it.`
       }`,
     };
   }
   const moves = [
     wayWords(difference.along, ['further', 'shorter']),
-    wayWords(difference.left, ['further left', 'further right']),
+    wayWords(difference.left, [say`further left`, say`further right`]),
   ].filter((words) => words !== null);
   const spread =
     spreadRatio.low > 1 || spreadRatio.high < 1
-      ? [`spread ${formatNumber(spreadRatio.value, 2)} times as wide`]
+      ? [say`spread ${formatNumber(spreadRatio.value, 2)} times as wide`]
       : [];
   const parts = [...moves, ...spread];
   return {
     headline:
       verdict === 'different'
-        ? `Different, but ${second} hits as often.`
+        ? say`Different, but ${second} hits as often.`
         : verdict === 'better'
-          ? `Better: ${second} hits more.`
-          : `Worse: ${second} hits less.`,
-    reason: `${parts.length === 0 ? '' : `It lies ${parts.join(', ')}. `}${chance} Chance alone does this in ${chanceOf(jointP)}.`,
+          ? say`Better: ${second} hits more.`
+          : say`Worse: ${second} hits less.`,
+    reason: say`${parts.length === 0 ? '' : say`It lies ${parts.join(', ')}. `}${chance} Chance alone does this in ${chanceOf(jointP)}.`,
   };
 }
 
@@ -247,5 +288,5 @@ function wayWords({ value, low, high }: Estimate, [more, less]: [string, string]
 }
 
 function chanceOf(p: number): string {
-  return p < 0.001 ? 'fewer than 1 case in 1000' : `${percent(p)} of cases`;
+  return p < 0.001 ? say`fewer than 1 case in 1000` : say`${percent(p)} of cases`;
 }

@@ -12,6 +12,7 @@ import { routePoints, type RoutePoints } from '../analysis/runs/points.ts';
 import { checkPredictedEffect, type PredictedEffect } from '../analysis/runs/predictedEffect.ts';
 import { comparisonWords, rangeWords, verdictWords } from './sentences.ts';
 import { verdictOf, type Verdict } from '../analysis/runs/verdict.ts';
+import { plural, say } from '../language/say.ts';
 
 /** A run as its story needs it. */
 export interface StoryRun extends LoggedRun {
@@ -97,7 +98,17 @@ export interface Story {
   events: StoryEvent[];
 }
 
-const ORIGINS = { hand: 'by hand', aim: 'by an aim', bench: 'by a bench' };
+const ORIGINS = {
+  get hand() {
+    return say`by hand`;
+  },
+  get aim() {
+    return say`by an aim`;
+  },
+  get bench() {
+    return say`by a bench`;
+  },
+};
 /** Comparisons of a story deal the runs out so often, with this seed, and look at so many runs. */
 const SEED = 3;
 const COMPARED = 400;
@@ -121,7 +132,7 @@ export function storyOf(source: StorySource): Story {
     return {
       number: revision.number,
       createdAt: revision.createdAt,
-      why: `${revision.reason || 'No reason given'} (${ORIGINS[revision.origin]})`,
+      why: `${revision.reason || say`No reason given`} (${ORIGINS[revision.origin]})`,
       changes: parent === undefined ? [] : planDifferences(parent.plan, revision.plan, setup),
       verdict,
       headline: verdictWords(verdict, goal, revision.plan, setup, null, []).headline,
@@ -182,13 +193,13 @@ function words(
   const driven = chapters.filter(({ verdict }) => verdict.runs > 0);
   const [first, last] = [driven[0], driven.at(-1)];
   if (first === undefined || last === undefined) {
-    return { headline: 'Not driven yet.', reason: 'The story begins with the first run.' };
+    return { headline: say`Not driven yet.`, reason: say`The story begins with the first run.` };
   }
   const evenings = sessions.filter(({ id }) => runs.some(({ sessionId }) => sessionId === id));
-  const tally = ({ verdict }: StoryChapter) => `${verdict.hits} of ${verdict.runs}`;
-  const count = `${runs.length} runs in ${evenings.length} ${evenings.length === 1 ? 'session' : 'sessions'}`;
+  const tally = ({ verdict }: StoryChapter) => say`${verdict.hits} of ${verdict.runs}`;
+  const count = say`${runs.length} runs in ${plural(evenings.length, '# session', '# sessions')}`;
   if (first === last) {
-    return { headline: `${tally(last)} hit.`, reason: `${count}, all of one revision.` };
+    return { headline: say`${tally(last)} hit.`, reason: say`${count}, all of one revision.` };
   }
   const [before, after] = [judged(first.number)!, judged(last.number)!];
   const enough = Math.min(before.runs.length, after.runs.length) >= FEWEST_TO_COMPARE;
@@ -197,14 +208,14 @@ function words(
   const said = enough
     ? comparisonWords(
         comparedSets(offsets(before), offsets(after), zone, SEED),
-        `revision ${first.number}`,
-        `revision ${last.number}`,
+        say`revision ${first.number}`,
+        say`revision ${last.number}`,
       )
     : null;
   return {
-    headline: `From ${tally(first)} to ${tally(last)} hits.`,
+    headline: say`From ${tally(first)} to ${tally(last)} hits.`,
     reason:
-      `${count} and ${driven.length} revisions. ${said === null ? '' : `${said.headline} ${said.reason}`}`.trim(),
+      say`${count} and ${driven.length} revisions. ${said === null ? '' : `${said.headline} ${said.reason}`}`.trim(),
   };
 }
 
@@ -216,20 +227,20 @@ function eventsOf(source: StorySource, chapters: readonly StoryChapter[]): Story
       return {
         at: createdAt,
         kind: 'revision',
-        title: `Revision ${number}`,
+        title: say`Revision ${number}`,
         says: [`${chapter.why}.`, ...chapter.changes.slice(0, 4)].join(' '),
       };
     }),
     ...setups.map(({ number, createdAt, reason }): StoryEvent => ({
       at: createdAt,
       kind: 'setup',
-      title: `Setup ${number}`,
+      title: say`Setup ${number}`,
       says: reason || 'No reason given',
     })),
     ...benches.map(({ number, createdAt, words: said }): StoryEvent => ({
       at: createdAt,
       kind: 'bench',
-      title: `Bench record ${number}`,
+      title: say`Bench record ${number}`,
       says: said,
     })),
     ...sessions.flatMap((session): StoryEvent[] => {
@@ -240,13 +251,13 @@ function eventsOf(source: StorySource, chapters: readonly StoryChapter[]): Story
         (a, b) => a - b,
       );
       const parts = [
-        `${of.length} runs of revision ${numbers.join(' and ')}`,
+        say`${of.length} runs of revision ${numbers.join(' and ')}`,
         ...(session.surface === '' ? [] : [session.surface]),
-        ...(session.people === '' ? [] : [`with ${session.people}`]),
+        ...(session.people === '' ? [] : [say`with ${session.people}`]),
         ...(aside.length === 0
           ? []
           : [
-              `${aside.length} set aside: ${[...new Set(aside.map(({ setAside }) => setAside))].join(', ')}`,
+              say`${aside.length} set aside: ${[...new Set(aside.map(({ setAside }) => setAside))].join(', ')}`,
             ]),
         ...(session.note === '' ? [] : [session.note]),
       ];
@@ -260,7 +271,7 @@ function eventsOf(source: StorySource, chapters: readonly StoryChapter[]): Story
 
 /** The figures of a chapter as one line. */
 export function chapterFigures({ verdict }: StoryChapter): string {
-  if (verdict.runs === 0) return 'not driven';
+  if (verdict.runs === 0) return say`not driven`;
   const { low, high } = verdict.interval;
-  return `${verdict.hits} of ${verdict.runs} hit; the true rate is between ${formatNumber(100 * low, 0)} and ${formatNumber(100 * high, 0)} %; by where they lie ${rangeWords(verdict.now)} hit`;
+  return say`${verdict.hits} of ${verdict.runs} hit; the true rate is between ${formatNumber(100 * low, 0)} and ${formatNumber(100 * high, 0)} %; by where they lie ${rangeWords(verdict.now)} hit`;
 }

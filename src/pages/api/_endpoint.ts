@@ -6,6 +6,7 @@ import { readJsonBody } from '../../server/jsonBody.ts';
 import { TaskProblem } from '../../server/pool.ts';
 import { problemOf, Refused, RETRY_AFTER } from '../../server/problems.ts';
 import { NotFound } from '../../store/errors.ts';
+import { say } from '../../core/language/say.ts';
 
 /** Largest JSON body that an endpoint reads, bytes: a field with all its corners is the largest. */
 const LARGEST_JSON = 4 * 1024 * 1024;
@@ -80,7 +81,7 @@ export async function body<T>(request: Request, schema: z.ZodType<T>): Promise<T
 /** The JSON body as it came, for whoever reads it elsewhere. */
 export async function jsonBytes(request: Request): Promise<Uint8Array> {
   if (!(request.headers.get('content-type') ?? '').startsWith('application/json')) {
-    throw new Refused(415, 'Send the input as application/json.');
+    throw new Refused(415, say`Send the input as application/json.`);
   }
   return bodyBytes(request, LARGEST_JSON);
 }
@@ -97,7 +98,7 @@ export async function* bodyParts(request: Request, most: number): AsyncGenerator
   const tooLarge = () =>
     new Refused(
       413,
-      `It is larger than ${Math.round(most / 1024 / 1024)} MB. Split it, or leave out what is not needed.`,
+      say`It is larger than ${Math.round(most / 1024 / 1024)} MB. Split it, or leave out what is not needed.`,
     );
   if (Number(request.headers.get('content-length') ?? 0) > most) throw tooLarge();
   if (request.body === null) return;
@@ -138,7 +139,7 @@ export function queryOf<T>(context: APIContext, name: string, schema: z.ZodType<
   const text = context.url.searchParams.get(name);
   if (text === null) return null;
   const parsed = schema.safeParse(text);
-  if (!parsed.success) throw new Refused(400, `“${name}” in the address cannot be understood.`);
+  if (!parsed.success) throw new Refused(400, say`“${name}” in the address cannot be understood.`);
   return parsed.data;
 }
 
@@ -147,6 +148,6 @@ function refuseOtherSites(request: Request): void {
   const origin = request.headers.get('origin');
   if (origin === null) return;
   if (!URL.canParse(origin) || new URL(origin).host !== request.headers.get('host')) {
-    throw new Refused(403, 'This page may not write to Corvat.');
+    throw new Refused(403, say`This page may not write to Corvat.`);
   }
 }

@@ -1,6 +1,7 @@
 import { PICTURE_TYPES } from '../../core/formats/files.ts';
 import { cleanPicture, type Picture } from '../../store/pictures.ts';
 import { bodyBytes, refused } from './_endpoint.ts';
+import { say } from '../../core/language/say.ts';
 
 /** Largest picture, bytes: with base64 it still fits into a line of a bundle. */
 const LARGEST = 8 * 1024 * 1024;
@@ -9,7 +10,7 @@ const LARGEST = 8 * 1024 * 1024;
 export async function pictureBody(request: Request): Promise<Picture> {
   const type = (request.headers.get('content-type') ?? '').split(';', 1)[0]!.trim();
   if (!PICTURE_TYPES.some((known) => known === type)) {
-    throw refused(415, 'Send a picture as PNG, JPEG or SVG.');
+    throw refused(415, say`Send a picture as PNG, JPEG or SVG.`);
   }
   return cleanPicture(type, Buffer.from(await bodyBytes(request, LARGEST)));
 }

@@ -3,6 +3,7 @@ import { setPicture } from '../fields.ts';
 import { cleanPicture } from '../pictures.ts';
 import { tablesOf } from '../tables/index.ts';
 import { counted, freeName, instantOf, missingParts, type IntakeContext } from './context.ts';
+import { say } from '../../core/language/say.ts';
 
 /** Takes a field in, or the drawings that a field that is here lacks of it. */
 export async function takeField(context: IntakeContext, file: FieldFile): Promise<void> {
@@ -13,7 +14,7 @@ export async function takeField(context: IntakeContext, file: FieldFile): Promis
       : [
           {
             number: 1,
-            reason: 'First drawing',
+            reason: say`First drawing`,
             createdAt: new Date().toISOString(),
             field: file.field,
           },
@@ -47,7 +48,7 @@ export async function takeField(context: IntakeContext, file: FieldFile): Promis
   await addDrawings(context, id, revisions, keep);
   if (file.picture !== null) await takePicture(context, id, file.picture);
   context.sentences.push(
-    `Field “${name}” is here, with ${counted(file.field.models.length, 'model')}.`,
+    say`Field “${name}” is here, with ${counted(file.field.models.length, 'model')}.`,
   );
 }
 

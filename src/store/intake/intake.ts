@@ -23,6 +23,7 @@ import { takeRobot } from './robot.ts';
 import { takeRoute } from './route.ts';
 import { takePhoto, takeRuns, takeSession } from './runs.ts';
 import { checkRecordings, takePiece, takeRecording } from './telemetry.ts';
+import { say } from '../../core/language/say.ts';
 
 /** Bytes of a file that has to be read as a whole, and of one line of a bundle. */
 const LARGEST_TEXT = 200 * 1024 * 1024;
@@ -71,7 +72,7 @@ async function storing(
     if (before !== null) {
       return {
         ...before,
-        sentence: `This file was taken in before: nothing was changed. ${before.sentence}`,
+        sentence: say`This file was taken in before: nothing was changed. ${before.sentence}`,
       };
     }
     const context = new IntakeContext(database, fromBundle, copy);
@@ -81,7 +82,7 @@ async function storing(
     } catch (error) {
       if (error instanceof UniqueConstraintError || error instanceof ForeignKeyConstraintError) {
         throw new Conflict(
-          'The file does not fit what is here: it names something by an identifier that belongs to something else.',
+          say`The file does not fit what is here: it names something by an identifier that belongs to something else.`,
         );
       }
       throw error;
@@ -111,8 +112,8 @@ async function takeBundle(context: IntakeContext, bytes: Readable): Promise<void
   let end: Extract<BundleLine, { corvat: 'end' }> | null = null;
   for await (const line of createInterface({ input: bytes, crlfDelay: Infinity })) {
     number++;
-    if (end !== null) throw new FileError('something stands behind the end.', number, 1);
-    if (line.length > LARGEST_LINE) throw new FileError('the line is too long.', number, 1);
+    if (end !== null) throw new FileError(say`something stands behind the end.`, number, 1);
+    if (line.length > LARGEST_LINE) throw new FileError(say`the line is too long.`, number, 1);
     if (number === 1) inLine(number, () => readDocument(line, bundleHeadSchema));
     else {
       const document = inLine(number, () => readDocument(line, bundleLineSchema));
@@ -121,9 +122,13 @@ async function takeBundle(context: IntakeContext, bytes: Readable): Promise<void
     }
     if (end === null) hash.update(`${line}\n`);
   }
-  if (end === null) throw new FileError('the end of the bundle is missing.', number, 1);
+  if (end === null) throw new FileError(say`the end of the bundle is missing.`, number, 1);
   if (end.documents !== number - 2 || end.sha256 !== hash.digest('hex')) {
-    throw new FileError('the bundle was changed or damaged: its checksum does not fit.', number, 1);
+    throw new FileError(
+      say`the bundle was changed or damaged: its checksum does not fit.`,
+      number,
+      1,
+    );
   }
 }
 
@@ -182,7 +187,9 @@ function unpacked(path: string, packed: boolean, most: number): Readable {
   source.on('error', (error) => limit.destroy(error));
   if (!packed) return source.pipe(limit);
   const gunzip = createGunzip();
-  gunzip.on('error', () => limit.destroy(new UserFacingError('The file is packed and damaged.')));
+  gunzip.on('error', () =>
+    limit.destroy(new UserFacingError(say`The file is packed and damaged.`)),
+  );
   return source.pipe(gunzip).pipe(limit);
 }
 
@@ -205,7 +212,7 @@ class Limit extends Transform {
     if (this.bytes > this.most) {
       done(
         new UserFacingError(
-          `The file is larger than ${Math.round(this.most / 1024 / 1024)} MB. Split it, or leave out what is not needed.`,
+          say`The file is larger than ${Math.round(this.most / 1024 / 1024)} MB. Split it, or leave out what is not needed.`,
         ),
       );
     } else done(null, chunk);
@@ -214,12 +221,13 @@ class Limit extends Transform {
 
 function sentenceOf({ sentences, known, made }: IntakeContext): string {
   const already = [...known].map(([word, count]) => counted(count, word));
-  const here = already.length === 0 ? [] : [`${already.join(', ')} were here already.`];
+  const here = already.length === 0 ? [] : [say`${already.join(', ')} were here already.`];
   const nothing = Object.values(made).every((ids) => ids.length === 0);
-  if (nothing) return here.length === 0 ? 'The file is empty.' : `Nothing is new. ${here.join('')}`;
+  if (nothing)
+    return here.length === 0 ? say`The file is empty.` : say`Nothing is new. ${here.join('')}`;
   if (sentences.length <= SENTENCES) return [...sentences, ...here].join(' ');
   const counts = (['robots', 'fields', 'routes', 'sessions', 'runs', 'telemetry'] as const)
     .filter((kind) => (made[kind]?.length ?? 0) > 0)
     .map((kind) => `${made[kind]!.length} ${kind === 'telemetry' ? 'recordings' : kind}`);
-  return [`New here: ${counts.join(', ')}.`, ...here].join(' ');
+  return [say`New here: ${counts.join(', ')}.`, ...here].join(' ');
 }

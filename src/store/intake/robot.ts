@@ -6,6 +6,7 @@ import { Conflict } from '../errors.ts';
 import { tablesOf } from '../tables/index.ts';
 import { counted, freeName, instantOf, missingParts, type IntakeContext } from './context.ts';
 import { takeRecordingOfFile } from './telemetry.ts';
+import { say } from '../../core/language/say.ts';
 
 /** Takes a robot in, or what a robot that is here lacks of it. */
 export async function takeRobot(context: IntakeContext, file: RobotFile): Promise<void> {
@@ -36,7 +37,7 @@ export async function takeRobot(context: IntakeContext, file: RobotFile): Promis
   });
   await add(context, id, file, keep);
   context.sentences.push(
-    `Robot “${name}” is here, with ${counted(file.setups.length, 'setup revision')}.`,
+    say`Robot “${name}” is here, with ${counted(file.setups.length, say`setup revision`)}.`,
   );
 }
 
@@ -87,7 +88,7 @@ function withRecording(
     // A bundle brings its recordings in lines of their own, later.
     if (context.idOf(recording) === recording && !keep) {
       if (!context.fromBundle) {
-        throw new Conflict(`Bench record ${number} stands on a recording that the file lacks.`);
+        throw new Conflict(say`Bench record ${number} stands on a recording that the file lacks.`);
       }
       context.foresee(recording, randomUUID());
     }

@@ -4,6 +4,7 @@ import { Conflict } from '../errors.ts';
 import { tablesOf } from '../tables/index.ts';
 import type { FieldRevisionRow } from '../tables/fields.ts';
 import { counted, freeName, instantOf, missingParts, type IntakeContext } from './context.ts';
+import { say } from '../../core/language/say.ts';
 
 /** Takes a route in, or the revisions that a route that is here lacks of it. */
 export async function takeRoute(context: IntakeContext, file: RouteFile): Promise<void> {
@@ -42,7 +43,7 @@ export async function takeRoute(context: IntakeContext, file: RouteFile): Promis
   });
   await addRevisions(context, id, file.revisions, drawings, keep);
   context.sentences.push(
-    `Route “${name}” is here, with ${counted(file.revisions.length, 'revision')}.`,
+    say`Route “${name}” is here, with ${counted(file.revisions.length, 'revision')}.`,
   );
 }
 
@@ -57,7 +58,7 @@ async function robotOf(context: IntakeContext, file: RouteFile): Promise<string>
       order: [['createdAt', 'DESC']],
     }));
   if (found === null) {
-    throw new Conflict(`This route is for robot “${file.robot}”. Import that robot first.`);
+    throw new Conflict(say`This route is for robot “${file.robot}”. Import that robot first.`);
   }
   return found.id;
 }
@@ -74,7 +75,7 @@ async function drawingsOf(context: IntakeContext, file: RouteFile): Promise<Fiel
       order: [['createdAt', 'DESC']],
     }));
   if (found === null) {
-    throw new Conflict(`This route is on field “${file.field}”. Import that field first.`);
+    throw new Conflict(say`This route is on field “${file.field}”. Import that field first.`);
   }
   return fieldRevisions.findAll({ where: { fieldId: found.id }, order: [['number', 'DESC']] });
 }
@@ -92,7 +93,7 @@ async function addRevisions(
       const drawing = drawings.find(({ number }) => number === fieldRevision) ?? drawings[0]!;
       const fault = planFaults(revision.plan, drawing.field)[0];
       if (fault !== undefined && !context.fromBundle)
-        throw new Conflict(`Revision ${revision.number}: ${fault}`);
+        throw new Conflict(say`Revision ${revision.number}: ${fault}`);
       return {
         id: context.fresh('revisions', id, keep),
         routeId,

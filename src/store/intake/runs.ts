@@ -5,6 +5,7 @@ import { setPhoto } from '../runs.ts';
 import { tablesOf } from '../tables/index.ts';
 import { instantOf, type IntakeContext } from './context.ts';
 import { takeRecordingOfFile } from './telemetry.ts';
+import { say } from '../../core/language/say.ts';
 
 /** Runs that are written in one statement: the server has a limit for its length. */
 const ROWS_AT_ONCE = 500;
@@ -84,7 +85,7 @@ export async function takeRuns(context: IntakeContext, file: RunsFile): Promise<
   }
   for (const photo of file.photos) if (placed.has(photo.run)) await takePhoto(context, photo);
   context.sentences.push(
-    `${fresh.length} runs are here${already > 0 ? `; ${already} were here already` : ''}.`,
+    say`${fresh.length} runs are here${already > 0 ? say`; ${already} were here already` : ''}.`,
   );
 }
 
@@ -158,17 +159,18 @@ class RunPlaces {
         where: { name: this.context.nameOf('route', row.route) },
         order: [['createdAt', 'DESC']],
       }));
-    if (route === null) throw new Conflict(`No route is called “${row.route}”. Import it first.`);
+    if (route === null)
+      throw new Conflict(say`No route is called “${row.route}”. Import it first.`);
     const revision = await revisions.findOne({
       where: { routeId: route.id, number: row.revision },
     });
     if (revision === null) {
-      throw new Conflict(`Route “${row.route}” has no revision ${row.revision}.`);
+      throw new Conflict(say`Route “${row.route}” has no revision ${row.revision}.`);
     }
     const setup = await setups.findOne({
       where: { robotId: route.robotId, number: row.setup },
     });
-    if (setup === null) throw new Conflict(`The robot has no setup ${row.setup}.`);
+    if (setup === null) throw new Conflict(say`The robot has no setup ${row.setup}.`);
     return {
       sessionId: await this.sessionOf(row),
       revisionId: revision.id,

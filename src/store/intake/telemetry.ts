@@ -10,6 +10,7 @@ import { CHUNK_BYTES } from '../migrations.ts';
 import { tablesOf } from '../tables/index.ts';
 import { getColumn, getTelemetry, writeChunks } from '../telemetry.ts';
 import type { IntakeContext } from './context.ts';
+import { say } from '../../core/language/say.ts';
 
 /** Takes a recording in that stands whole in a file of the first version. */
 export async function takeRecordingOfFile(
@@ -74,7 +75,7 @@ export async function takePiece(
   if (!context.wasMade('telemetry', telemetryId)) return;
   const bytes = Buffer.from(base64, 'base64');
   if (bytes.length === 0 || bytes.length > CHUNK_BYTES) {
-    throw new Conflict(`A piece of the column ${name} has a size that none has.`);
+    throw new Conflict(say`A piece of the column ${name} has a size that none has.`);
   }
   await tablesOf(context.database).chunks.create({ telemetryId, name, position, bytes });
 }
@@ -98,6 +99,6 @@ function checkColumn(column: Parameters<typeof unpackColumn>[0], rows: number): 
   try {
     unpackColumn(column, rows);
   } catch (error) {
-    throw new Conflict(error instanceof Error ? error.message : 'A recording is damaged.');
+    throw new Conflict(error instanceof Error ? error.message : say`A recording is damaged.`);
   }
 }

@@ -9,6 +9,7 @@ import styles from './LinkPanel.module.css';
 import { hasSerial, listenToSerial } from './serialSender.ts';
 import { keptToken } from './tokens.ts';
 import { useLinkState, type LiveLink } from './useLink.ts';
+import { say } from '../../core/language/say.ts';
 
 interface LinkPanelProps {
   live: LiveLink;
@@ -27,24 +28,24 @@ export function LinkPanel({ live, offers }: LinkPanelProps) {
       (error: unknown) => setFault(sentenceOf(error)),
     );
   return (
-    <section className={styles['panel']} aria-label="Live link">
+    <section className={styles['panel']} aria-label={say`Live link`}>
       {link === null ? (
         <div className={styles['buttons']}>
-          <h2>Live link</h2>
-          <Button onClick={() => attempt(live.open(true))}>Use the practice robot</Button>
-          <Button onClick={() => attempt(live.open(false))}>Connect a hub</Button>
+          <h2>{say`Live link`}</h2>
+          <Button onClick={() => attempt(live.open(true))}>{say`Use the practice robot`}</Button>
+          <Button onClick={() => attempt(live.open(false))}>{say`Connect a hub`}</Button>
         </div>
       ) : (
         <>
           <p className={styles['state']} data-open={state?.status === 'open'}>
-            <strong>{link.practice ? 'Practice robot' : 'Hub'}</strong>,{' '}
+            <strong>{link.practice ? say`Practice robot` : say`Hub`}</strong>,{' '}
             {state === null || state.status === 'opening'
-              ? 'connecting …'
+              ? say`connecting …`
               : state.status === 'cut'
-                ? 'connection cut: nothing that was acknowledged is lost, trying again …'
+                ? say`connection cut: nothing that was acknowledged is lost, trying again …`
                 : state.perSecond > 0
-                  ? `${state.perSecond} lines a second`
-                  : 'waiting for lines'}
+                  ? say`${state.perSecond} lines a second`
+                  : say`waiting for lines`}
           </p>
           {state !== null && <Counts receipt={state.receipt} />}
           {link.practice ? (
@@ -54,16 +55,15 @@ export function LinkPanel({ live, offers }: LinkPanelProps) {
                   {label}
                 </Button>
               ))}
-              <Button variant="quiet" onClick={() => attempt(live.drop())}>
-                Stop after this
-              </Button>
+              <Button
+                variant="quiet"
+                onClick={() => attempt(live.drop())}
+              >{say`Stop after this`}</Button>
               <Button
                 variant="quiet"
                 onClick={() => attempt(live.command([{ do: 'charge' }]))}
-                title="A full pack is put in. Bus sensors fall silent on a low one."
-              >
-                Full battery
-              </Button>
+                title={say`A full pack is put in. Bus sensors fall silent on a low one.`}
+              >{say`Full battery`}</Button>
             </div>
           ) : (
             <HowToSend
@@ -89,7 +89,7 @@ function Counts({ receipt }: { receipt: NonNullable<ReturnType<typeof useLinkSta
   ] as const;
   return (
     <>
-      <ul className={styles['counts']} aria-label="Lines of this link">
+      <ul className={styles['counts']} aria-label={say`Lines of this link`}>
         {counts.map(([count, word]) => (
           <li key={word} data-bad={count > 0 && (word === 'missing' || word === 'unreadable')}>
             <span className="mono">{formatNumber(count, 0)}</span> {word}
@@ -97,7 +97,7 @@ function Counts({ receipt }: { receipt: NonNullable<ReturnType<typeof useLinkSta
         ))}
       </ul>
       {receipt.lastFault !== null && (
-        <p className={styles['fault']}>Last unreadable line: {receipt.lastFault}</p>
+        <p className={styles['fault']}>{say`Last unreadable line: ${receipt.lastFault}`}</p>
       )}
     </>
   );
@@ -116,21 +116,16 @@ function HowToSend({ token, onFault, onOpen }: HowToSendProps) {
   if (token === null) {
     return (
       <div className={styles['how']}>
-        <p>This link was opened on another device: its address stands there.</p>
-        <Button onClick={onOpen}>Open one here</Button>
+        <p>{say`This link was opened on another device: its address stands there.`}</p>
+        <Button onClick={onOpen}>{say`Open one here`}</Button>
       </div>
     );
   }
   return (
     <div className={styles['how']}>
-      <p>
-        Let the hub, or a laptop beside it, send lines to this address, one after the other or many
-        at once:
-      </p>
-      <code>
-        POST {location.origin}/api/v1/link/{token}
-      </code>
-      <code>{'{"n": 1, "t_s": 0.01, "heading_deg": 1.5}'}</code>
+      <p>{say`Let the hub, or a laptop beside it, send lines to this address, one after the other or many at once:`}</p>
+      <code>{say`POST ${location.origin}/api/v1/link/${token}`}</code>
+      <code>{say`{"n": 1, "t_s": 0.01, "heading_deg": 1.5}`}</code>
       {hasSerial() &&
         (stop === null ? (
           <Button
@@ -139,15 +134,13 @@ function HowToSend({ token, onFault, onOpen }: HowToSendProps) {
                 (end) => setStop(() => end),
                 () =>
                   onFault(
-                    'No cable was chosen. Plug the hub in, press again, and pick it from the list.',
+                    say`No cable was chosen. Plug the hub in, press again, and pick it from the list.`,
                   ),
               )
             }
-          >
-            Listen to a cable
-          </Button>
+          >{say`Listen to a cable`}</Button>
         ) : (
-          <Button onClick={() => setStop(null)}>Stop listening to the cable</Button>
+          <Button onClick={() => setStop(null)}>{say`Stop listening to the cable`}</Button>
         ))}
     </div>
   );

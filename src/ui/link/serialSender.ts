@@ -1,3 +1,5 @@
+import { say } from '../../core/language/say.ts';
+
 /** The part of Web Serial that is used here; browsers without it lack the member. */
 interface SerialPort {
   open(options: { baudRate: number }): Promise<void>;
@@ -55,7 +57,7 @@ export async function listenToSerial(
         text += decoder.decode(value, { stream: true });
       }
     } catch {
-      onFault('The cable was pulled. What it had sent is kept; plug it in and connect again.');
+      onFault(say`The cable was pulled. What it had sent is kept; plug it in and connect again.`);
     }
   };
   void listen();

@@ -5,6 +5,7 @@ import type { TelemetryLine } from '../../core/telemetry/lines.ts';
 import { ask, send } from '../api.ts';
 import { keepToken } from './tokens.ts';
 import { LinkFollower, type LinkState } from './linkFollower.ts';
+import { say } from '../../core/language/say.ts';
 
 /** A robot's live link as sheets use it. */
 export interface LiveLink {
@@ -34,7 +35,7 @@ export function useLink(robotId: string, first: Link | null): LiveLink {
   }, [link]);
   const open = useCallback(
     async (practice: boolean) => {
-      const name = practice ? 'practice robot' : 'hub';
+      const name = practice ? say`practice robot` : 'hub';
       const opened = await ask(openedLinkSchema, 'POST', 'links', { robotId, name, practice });
       keepToken(opened.id, opened.token);
       setLink(opened);

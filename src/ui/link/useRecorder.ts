@@ -5,6 +5,7 @@ import { recordingOfLines, type Recording } from '../../core/telemetry/recording
 import { lostLines } from '../../core/telemetry/acknowledgement.ts';
 import type { LinkFollower } from './linkFollower.ts';
 import { useLinkLines } from './useLink.ts';
+import { say } from '../../core/language/say.ts';
 
 /** A recording from the link, with what went missing while it was made. */
 export interface Recorded {
@@ -85,7 +86,7 @@ export function useRecorder(follower: LinkFollower | null, quantity: string): Re
   });
 
   const stop = useCallback(() => {
-    work.current?.fail(new Stopped('Stopped.'));
+    work.current?.fail(new Stopped(say`Stopped.`));
     work.current = null;
     setSeconds(null);
   }, []);

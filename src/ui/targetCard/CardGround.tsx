@@ -1,6 +1,7 @@
 import type { Zone } from '../../core/field/field.ts';
 import { formatNumber, shownValue, unitOf } from '../../core/mathematics/quantity.ts';
 import styles from './TargetCard.module.css';
+import { say } from '../../core/language/say.ts';
 
 interface CardGridProps {
   title: string;
@@ -39,9 +40,12 @@ export function CardGrid({ title, reach, font }: CardGridProps) {
           </g>
         );
       })}
-      <text className={styles['words']} fontSize={font} x={-reach} y={reach * 1.18}>
-        {title}, tool point, {unitOf('length')}. Up is the way the robot arrives.
-      </text>
+      <text
+        className={styles['words']}
+        fontSize={font}
+        x={-reach}
+        y={reach * 1.18}
+      >{say`${title}, tool point, ${unitOf('length')}. Up is the way the robot arrives.`}</text>
     </>
   );
 }

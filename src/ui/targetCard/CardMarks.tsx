@@ -2,6 +2,7 @@ import type { Ellipse } from '../../core/analysis/runs/summary.ts';
 import type { Offset } from '../../core/field/field.ts';
 import type { ShownRun } from './shownRun.ts';
 import styles from './TargetCard.module.css';
+import { say } from '../../core/language/say.ts';
 
 /** Distance of the heading's handle from the cross, as a share of the card. */
 const HANDLE = 0.36;
@@ -32,7 +33,7 @@ export function RunMark({ run, size, font, numbered }: RunMarkProps) {
           x={size}
           y={-size * 1.1}
         >
-          {run.setAside ? 'set aside' : run.number}
+          {run.setAside ? say`set aside` : run.number}
         </text>
       )}
     </g>

@@ -10,6 +10,7 @@ import { useKeys } from '../useKeys.ts';
 import { useZoom, zoomKeys, type Zoom } from '../zoom/useZoom.ts';
 import { ZoomButtons } from '../zoom/ZoomButtons.tsx';
 import frame from '../zoom/ZoomButtons.module.css';
+import { say } from '../../core/language/say.ts';
 
 interface TargetCardProps {
   zone: Zone;
@@ -69,7 +70,7 @@ export function TargetCard(props: TargetCardProps) {
         className={styles['card']}
         viewBox={`${box.x} ${box.y} ${box.width} ${box.height}`}
         role="img"
-        aria-label={`${title}: the zone to scale with ${runs.length} runs`}
+        aria-label={say`${title}: the zone to scale with ${runs.length} runs`}
         onPointerDown={(event) => {
           if (onMark === undefined) return;
           event.currentTarget.setPointerCapture(event.pointerId);

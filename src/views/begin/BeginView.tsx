@@ -1,4 +1,4 @@
-import { isRightPositive, conventions } from '../../core/mathematics/conventions.ts';
+import { isRightPositive, conventions } from '../../core/language/conventions.ts';
 import { formatQuantity } from '../../core/mathematics/quantity.ts';
 import { useState } from 'react';
 import { readTypedRoute } from '../../core/formats/typedRoute/read.ts';
@@ -26,6 +26,8 @@ import styles from './BeginView.module.css';
 import { RulerDrawing } from './RulerDrawing.tsx';
 import { TableDrawing } from './TableDrawing.tsx';
 import { useBegin } from './useBegin.ts';
+import { say } from '../../core/language/say.ts';
+import { sayWith } from '../../ui/sayWith.ts';
 
 /** Of a picture that cannot be one of a table. */
 const TOO_LONG = 'This picture is far too long or too wide for a table. Cut it to the table first.';
@@ -42,14 +44,14 @@ interface PartProps {
 function BeginSheet({ practice }: { practice: boolean }) {
   const [beginning, setBeginning] = useState<Beginning>(() => ({
     ...emptyBeginning(),
-    name: practice ? 'Practice robot' : '',
+    name: practice ? say`Practice robot` : '',
   }));
   const [step, setStep] = useState<Step>('robot');
   const change = (part: Partial<Beginning>) => setBeginning((now) => ({ ...now, ...part }));
   const part = { beginning, change };
   return (
     <div className={styles['view']}>
-      <ol className={styles['steps']} aria-label="Steps">
+      <ol className={styles['steps']} aria-label={say`Steps`}>
         {STEPS.map((one, i) => (
           <li key={one} aria-current={one === step ? 'step' : undefined}>
             {i + 1} {one}
@@ -87,14 +89,14 @@ function RobotStep({
       }}
     >
       <div>
-        <h1>{practice ? 'The practice robot.' : 'Your robot.'}</h1>
+        <h1>{practice ? say`The practice robot.` : say`Your robot.`}</h1>
         <p>
           {practice
-            ? 'It has the usual size, and true numbers of its own that nobody knows: you will find out.'
-            : 'Six lengths from a ruler. What you leave open keeps a starting value, shown dashed.'}
+            ? say`It has the usual size, and true numbers of its own that nobody knows: you will find out.`
+            : say`Six lengths from a ruler. What you leave open keeps a starting value, shown dashed.`}
         </p>
         <TextField
-          label="Name"
+          label={say`Name`}
           value={name}
           onChange={(to) => change({ name: to })}
           maxLength={60}
@@ -113,7 +115,7 @@ function RobotStep({
                 refuse={(value) =>
                   value >= 5 && value <= 600
                     ? null
-                    : `From ${formatQuantity(5, 'length')} to ${formatQuantity(600, 'length')}.`
+                    : say`From ${formatQuantity(5, 'length')} to ${formatQuantity(600, 'length')}.`
                 }
                 onChange={(value) => change({ ruler: { ...ruler, [path]: value } })}
               />
@@ -121,9 +123,11 @@ function RobotStep({
           </div>
         )}
         <div className={styles['buttons']}>
-          <Button variant="main" type="submit" disabled={name.trim() === ''}>
-            On to the table
-          </Button>
+          <Button
+            variant="main"
+            type="submit"
+            disabled={name.trim() === ''}
+          >{say`On to the table`}</Button>
         </div>
       </div>
       <RulerDrawing
@@ -144,7 +148,7 @@ function TableStep({
   const size = (value: number) =>
     value >= 300 && value <= 20000
       ? null
-      : `From ${formatQuantity(300, 'length')} to ${formatQuantity(20000, 'length')}.`;
+      : say`From ${formatQuantity(300, 'length')} to ${formatQuantity(20000, 'length')}.`;
   const resize = (to: Partial<Beginning>) => change({ ...to, start: null, target: null });
   const [fault, setFault] = useState<string | null>(null);
   const show = async (file: File) => {
@@ -164,19 +168,19 @@ function TableStep({
       <div>
         <h1>
           {start === null
-            ? 'Press where the robot starts.'
+            ? say`Press where the robot starts.`
             : target === null
-              ? 'Press where it has to be.'
-              : 'Start and target.'}
+              ? say`Press where it has to be.`
+              : say`Start and target.`}
         </h1>
         <p>
           {start === null
-            ? 'The middle of its axle. It looks into the table; turn it below if it should not.'
+            ? say`The middle of its axle. It looks into the table; turn it below if it should not.`
             : target === null
-              ? `The place that the part that scores has to reach. A circle of ${formatQuantity(30, 'length')} counts as a hit.`
-              : 'Press again to move the target.'}
+              ? say`The place that the part that scores has to reach. A circle of ${formatQuantity(30, 'length')} counts as a hit.`
+              : say`Press again to move the target.`}
         </p>
-        <div className={styles['buttons']} role="group" aria-label="Size of the table">
+        <div className={styles['buttons']} role="group" aria-label={say`Size of the table`}>
           {TABLE_SIZES.map((one) => (
             <Button
               key={one.width}
@@ -187,26 +191,24 @@ function TableStep({
             </Button>
           ))}
           <FileButton
-            label={picture === null ? 'A picture of it' : 'Another picture'}
+            label={picture === null ? say`A picture of it` : say`Another picture`}
             accept={PICTURE_KINDS}
             onFiles={([file]) => void show(file)}
           />
           {picture !== null && (
-            <Button variant="quiet" onClick={() => change({ picture: null })}>
-              Take it away
-            </Button>
+            <Button
+              variant="quiet"
+              onClick={() => change({ picture: null })}
+            >{say`Take it away`}</Button>
           )}
         </div>
         {fault !== null && <Notice tone="fault">{fault}</Notice>}
         {picture !== null && (
-          <p>
-            It is laid over the whole table. Give the width from a tape; on the field’s sheet it can
-            be laid more exactly by two points.
-          </p>
+          <p>{say`It is laid over the whole table. Give the width from a tape; on the field’s sheet it can be laid more exactly by two points.`}</p>
         )}
         <div className={styles['numbers']}>
           <QuantityField
-            label="Width"
+            label={say`Width`}
             kind="length"
             digits={0}
             value={width}
@@ -219,7 +221,7 @@ function TableStep({
             }
           />
           <QuantityField
-            label="Depth"
+            label={say`Depth`}
             kind="length"
             digits={0}
             value={height}
@@ -229,16 +231,24 @@ function TableStep({
         </div>
         {start !== null && (
           <div className={styles['buttons']}>
-            <Button onClick={() => change({ facing: facing + Math.PI / 2 })}>Turn it left</Button>
-            <Button onClick={() => change({ facing: facing - Math.PI / 2 })}>Turn it right</Button>
-            <Button onClick={() => change({ start: null, target: null })}>Put it down anew</Button>
+            <Button
+              onClick={() => change({ facing: facing + Math.PI / 2 })}
+            >{say`Turn it left`}</Button>
+            <Button
+              onClick={() => change({ facing: facing - Math.PI / 2 })}
+            >{say`Turn it right`}</Button>
+            <Button
+              onClick={() => change({ start: null, target: null })}
+            >{say`Put it down anew`}</Button>
           </div>
         )}
         <div className={styles['buttons']}>
-          <Button variant="main" disabled={start === null || target === null} onClick={onDone}>
-            On to the route
-          </Button>
-          <Button onClick={onBack}>Back</Button>
+          <Button
+            variant="main"
+            disabled={start === null || target === null}
+            onClick={onDone}
+          >{say`On to the route`}</Button>
+          <Button onClick={onBack}>{say`Back`}</Button>
         </div>
       </div>
       <TableDrawing
@@ -264,7 +274,7 @@ function RouteStep({
   const begin = useBegin(practice);
   const says = endSays(beginning);
   const context = {
-    starts: [{ id: START_ID, name: 'Start' }],
+    starts: [{ id: START_ID, name: say`Start` }],
     models: [],
     length: conventions().length,
     positive: isRightPositive(true) ? ('right' as const) : ('left' as const),
@@ -273,15 +283,13 @@ function RouteStep({
   return (
     <div className={styles['step']}>
       <div>
-        <h1>Say how it gets there.</h1>
-        <p>As you would tell somebody: drive 49 cm; turn left; approach 8 cm.</p>
+        <h1>{say`Say how it gets there.`}</h1>
+        <p>{say`As you would tell somebody: drive 49 cm; turn left; approach 8 cm.`}</p>
         <TypedRoute plan={beginning.plan} context={context} onChange={(plan) => change({ plan })} />
         <div className={styles['buttons']}>
           <Button
             onClick={() => change({ plan: readTypedRoute(straightThere(beginning), context).plan })}
-          >
-            Straight there
-          </Button>
+          >{say`Straight there`}</Button>
         </div>
         {says !== null && <p role="status">{says.words}</p>}
         {begin.data === undefined ? (
@@ -291,24 +299,16 @@ function RouteStep({
               disabled={beginning.plan.moves.length === 0 || begin.isPending}
               onClick={() => begin.mutate(beginning)}
             >
-              {begin.isPending ? 'Making it …' : 'Make it'}
+              {begin.isPending ? say`Making it …` : say`Make it`}
             </Button>
-            <Button onClick={onBack}>Back</Button>
+            <Button onClick={onBack}>{say`Back`}</Button>
           </div>
         ) : (
           <>
-            <Notice tone="good">
-              Robot, table and route are there.{' '}
-              {!practice && 'Take the program to the robot, then '}
-              {practice ? 'Five runs make the first verdict.' : 'log five runs.'}
-            </Notice>
+            <Notice tone="good">{sayWith`Robot, table and route are there. ${!practice && say`Take the program to the robot, then `}${practice ? say`Five runs make the first verdict.` : say`log five runs.`}`}</Notice>
             <div className={styles['buttons']}>
-              <a className={buttonClass('main')} href={begin.data.table}>
-                To the table
-              </a>
-              <a className={buttonClass()} href={begin.data.program}>
-                The program
-              </a>
+              <a className={buttonClass('main')} href={begin.data.table}>{say`To the table`}</a>
+              <a className={buttonClass()} href={begin.data.program}>{say`The program`}</a>
             </div>
           </>
         )}

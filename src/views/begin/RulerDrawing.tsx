@@ -2,6 +2,7 @@ import { rectangle } from '../../core/mathematics/polygon.ts';
 import { formatShown } from '../../core/mathematics/quantity.ts';
 import { rulerValue, setupOf, type Beginning, type RulerPath } from './beginning.ts';
 import styles from './BeginView.module.css';
+import { say } from '../../core/language/say.ts';
 
 interface RulerDrawingProps {
   beginning: Pick<Beginning, 'ruler'>;
@@ -76,7 +77,7 @@ export function RulerDrawing({ beginning, onPress }: RulerDrawingProps) {
   ];
   return (
     <svg className={styles['ruler']} viewBox={`0 0 ${SIZE} ${SIZE}`} role="group">
-      <title>The robot from above</title>
+      <title>{say`The robot from above`}</title>
       <polygon
         className={styles['body']}
         points={shape(

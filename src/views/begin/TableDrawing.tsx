@@ -5,6 +5,7 @@ import { fieldBox, FieldDrawing } from '../../ui/FieldDrawing.tsx';
 import { useZoom } from '../../ui/zoom/useZoom.ts';
 import { fieldOf, plannedRun, setupOf, START_ID, type Beginning } from './beginning.ts';
 import styles from './BeginView.module.css';
+import { say } from '../../core/language/say.ts';
 
 interface TableDrawingProps {
   beginning: Beginning;
@@ -23,7 +24,7 @@ export function TableDrawing({ beginning, onPlace }: TableDrawingProps) {
     <FieldDrawing
       field={field}
       startId={START_ID}
-      label="The table: press where the robot starts, then where it has to be"
+      label={say`The table: press where the robot starts, then where it has to be`}
       zoom={zoom}
       pictureUrl={beginning.picture?.url ?? null}
       onPoint={(point, event) => {

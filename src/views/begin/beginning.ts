@@ -13,6 +13,7 @@ import {
 import { toolPose } from '../../core/robot/toolPose.ts';
 import type { RoutePlan } from '../../core/route/plan.ts';
 import { nominalRun } from '../../core/simulation/run.ts';
+import { say } from '../../core/language/say.ts';
 
 /** What a ruler says of a robot, by the path of the number: the six that matter first. */
 export const RULER_NUMBERS = [
@@ -106,7 +107,7 @@ export function fieldOf(beginning: Beginning): Field {
     models: target === null ? [] : [modelAt(target, arrivalOf(beginning))],
     walls: [],
     lines: [],
-    starts: [{ id: START_ID, name: 'Start', pose }],
+    starts: [{ id: START_ID, name: say`Start`, pose }],
     picture:
       picture === null ? null : { x: 0, y: 0, width, height: width * picture.ratio, turned: 0 },
   };
@@ -161,8 +162,8 @@ export function endSays(beginning: Beginning): { words: string; away: number } |
     away,
     words:
       away <= ZONE_RADIUS
-        ? `The part that scores ends ${formatQuantity(away, 'length', 0)} from the target: a hit, if all goes as planned.`
-        : `The part that scores ends ${formatQuantity(away, 'length', 0)} from the target.`,
+        ? say`The part that scores ends ${formatQuantity(away, 'length', 0)} from the target: a hit, if all goes as planned.`
+        : say`The part that scores ends ${formatQuantity(away, 'length', 0)} from the target.`,
   };
 }
 

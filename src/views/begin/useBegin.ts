@@ -1,5 +1,4 @@
 import { useMutation } from '@tanstack/react-query';
-import { format } from 'date-fns';
 import { useRef } from 'react';
 import { v4 as uuid } from 'uuid';
 import { openedLinkSchema } from '../../contracts/link.ts';
@@ -12,6 +11,8 @@ import { ask } from '../../ui/api.ts';
 import { keepPicture } from '../../ui/fieldPicture.ts';
 import { keepToken } from '../../ui/link/tokens.ts';
 import { fieldOf, measuredPlan, setupOf, type Beginning } from './beginning.ts';
+import { formatMoment } from '../../core/language/dates.ts';
+import { say } from '../../core/language/say.ts';
 
 /** What was made so far, so that a second try goes on and doubles nothing. */
 interface Made {
@@ -38,7 +39,7 @@ export function useBegin(practice: boolean) {
       ).id;
       now.field ??= (
         await ask(fieldRecordSchema, 'POST', 'fields', {
-          name: `${name}: first table`.slice(0, 80),
+          name: say`${name}: first table`.slice(0, 80),
           field: fieldOf(beginning),
         })
       ).id;
@@ -48,7 +49,7 @@ export function useBegin(practice: boolean) {
       }
       now.route ??= (
         await ask(routeSchema, 'POST', 'routes', {
-          name: 'To the target',
+          name: say`To the target`,
           robotId: now.robot,
           fieldId: now.field,
           plan: measuredPlan(beginning),
@@ -58,7 +59,7 @@ export function useBegin(practice: boolean) {
       now.session ??= (
         await ask(sessionRecordSchema, 'POST', 'sessions', {
           id: uuid(),
-          title: `First practice, ${format(startedAt, 'd MMMM')}`,
+          title: say`First practice, ${formatMoment(startedAt, 'whole day')}`,
           startedAt: startedAt.toISOString(),
           surface: '',
           people: '',
@@ -70,7 +71,7 @@ export function useBegin(practice: boolean) {
       if (practice && now.link === undefined) {
         const link = await ask(openedLinkSchema, 'POST', 'links', {
           robotId: now.robot,
-          name: 'practice robot',
+          name: say`practice robot`,
           practice: true,
         });
         keepToken(link.id, link.token);

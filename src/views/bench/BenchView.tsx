@@ -14,6 +14,7 @@ import styles from './BenchView.module.css';
 import type { JudgingRoute } from './judgingRoute.ts';
 import { SetupSheet } from './SetupSheet.tsx';
 import { useKeeping } from './useKeeping.ts';
+import { say } from '../../core/language/say.ts';
 
 export interface BenchViewProps {
   robot: Robot;
@@ -68,13 +69,13 @@ function BenchSheet(props: BenchViewProps) {
 
   return (
     <div className={styles['view']}>
-      <nav className={styles['benches']} aria-label="Benches">
+      <nav className={styles['benches']} aria-label={say`Benches`}>
         <Picker
-          label="Robot"
+          label={say`Robot`}
           value={robot.id}
           options={[
             ...robots.map(({ id, name: its }) => ({ value: id, label: its })),
-            { value: 'new', label: 'New robot …' },
+            { value: 'new', label: say`New robot …` },
           ]}
           onChange={(id) =>
             location.assign(id === 'new' ? '/bench?new' : sheetAddress('/bench', { robot: id }))
@@ -82,9 +83,9 @@ function BenchSheet(props: BenchViewProps) {
         />
         <div>
           <BenchEntry
-            title="Setup"
+            title={say`Setup`}
             figure={String(robot.setup.number)}
-            state="every number of the robot"
+            state={say`every number of the robot`}
             {...entry('setup')}
           />
           {BENCHES.map(({ kind, name: title }) => (

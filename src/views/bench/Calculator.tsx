@@ -9,6 +9,7 @@ import {
 import { formatNumber, unitOf, formatShown, shownValue } from '../../core/mathematics/quantity.ts';
 import type { DriveBase } from '../../core/robot/parameters.ts';
 import styles from './BenchView.module.css';
+import { say } from '../../core/language/say.ts';
 
 interface Entry {
   name: string;
@@ -25,37 +26,47 @@ const FULL_TURN = 2 * Math.PI;
 /** Every entry is another way to say how far a motor turns. */
 const ENTRIES: readonly Entry[] = [
   {
-    name: 'straight',
-    label: () => `straight, ${unitOf('length')}`,
+    get name() {
+      return say`straight`;
+    },
+    label: () => say`straight, ${unitOf('length')}`,
     digits: 1,
     shown: (m, d) => shownValue(distanceOfMotor(d, m), 'length'),
     motor: (v, d) => motorOfDistance(d, v / shownValue(1, 'length')),
   },
   {
-    name: 'motor',
-    label: () => 'motor degrees',
+    get name() {
+      return say`motor`;
+    },
+    label: () => say`motor degrees`,
     digits: 0,
     shown: (m) => degrees(m),
     motor: (v) => radians(v),
   },
   {
-    name: 'rotations',
-    label: () => 'motor rotations',
+    get name() {
+      return say`rotations`;
+    },
+    label: () => say`motor rotations`,
     digits: 3,
     shown: (m) => m / FULL_TURN,
     motor: (v) => v * FULL_TURN,
   },
   {
-    name: 'spot',
-    label: () => 'robot turns, both wheels',
+    get name() {
+      return say`spot`;
+    },
+    label: () => say`robot turns, both wheels`,
     digits: 1,
     group: true,
     shown: (m, d) => degrees(turnOfMotor(d, m, 'spot')),
     motor: (v, d) => motorOfTurn(d, radians(v), 'spot'),
   },
   {
-    name: 'pivot',
-    label: () => 'robot turns, one wheel',
+    get name() {
+      return say`pivot`;
+    },
+    label: () => say`robot turns, one wheel`,
     digits: 1,
     shown: (m, d) => degrees(turnOfMotor(d, m, 'pivot-left')),
     motor: (v, d) => motorOfTurn(d, radians(v), 'pivot-left'),
@@ -74,7 +85,7 @@ export function Calculator({ drive }: { drive: DriveBase }) {
   const motor = valid ? entry.motor(value, drive) : null;
   const turned = motor === null ? 0 : degrees(motor);
   return (
-    <section className={styles['calculator']} aria-label="Calculator">
+    <section className={styles['calculator']} aria-label={say`Calculator`}>
       {ENTRIES.map(({ name, label, digits, group, shown }) => (
         <label key={name} className={group === true ? styles['group'] : undefined}>
           <span>{label()}</span>
@@ -94,10 +105,9 @@ export function Calculator({ drive }: { drive: DriveBase }) {
         </label>
       ))}
       {drive.encoderWraps && motor !== null && (
-        <p className={styles['wraps']}>
-          Motors that wrap at 360 show {formatNumber(turned - 360 * Math.floor(turned / 360), 0)}°
-          after {formatNumber(Math.floor(Math.abs(turned) / 360), 0)} whole turns.
-        </p>
+        <p
+          className={styles['wraps']}
+        >{say`Motors that wrap at 360 show ${formatNumber(turned - 360 * Math.floor(turned / 360), 0)}° after ${formatNumber(Math.floor(Math.abs(turned) / 360), 0)} whole turns.`}</p>
       )}
     </section>
   );

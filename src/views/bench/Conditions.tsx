@@ -3,6 +3,7 @@ import type { Conditions as Values } from '../../core/benches/definition.ts';
 import { parseQuantity } from '../../core/mathematics/quantity.ts';
 import { TextField } from '../../ui/TextField.tsx';
 import styles from './BenchView.module.css';
+import { say } from '../../core/language/say.ts';
 
 interface ConditionsProps {
   value: Values;
@@ -18,7 +19,7 @@ export function Conditions({ value, onChange }: ConditionsProps) {
   return (
     <div className={styles['conditions']}>
       <TextField
-        label={wrong ? 'Battery: a number of volts' : 'Battery, V'}
+        label={wrong ? say`Battery: a number of volts` : say`Battery, V`}
         value={shown}
         onChange={(text) => {
           setBattery(text);
@@ -30,13 +31,13 @@ export function Conditions({ value, onChange }: ConditionsProps) {
         }}
       />
       <TextField
-        label="Surface"
+        label={say`Surface`}
         value={value.surface}
         maxLength={80}
         onChange={(surface) => onChange({ ...value, surface })}
       />
       <TextField
-        label="Sensor unit"
+        label={say`Sensor unit`}
         value={value.unit}
         maxLength={40}
         onChange={(unit) => onChange({ ...value, unit })}

@@ -10,6 +10,7 @@ import styles from './BenchView.module.css';
 import type { BenchSheetProps } from './benchView.ts';
 import { RecordingSheet } from './RecordingSheet.tsx';
 import { useRecordingBench } from './useRecordingBench.ts';
+import { say } from '../../core/language/say.ts';
 
 /** How long the robot turns to and fro, s of its clock. */
 const LASTS = 20;
@@ -25,8 +26,7 @@ export function DelaysSheet({ robot, records, live, keeping }: BenchSheetProps) 
     keeping,
     analyse: (worker, recording, rightPositive) =>
       worker.ask((door) => door.delays(recording, drive, rightPositive)),
-    nothing:
-      'The lines need t_s, left_deg, right_deg and heading_deg, and the robot must turn to and fro. Nothing was kept.',
+    nothing: say`The lines need t_s, left_deg, right_deg and heading_deg, and the robot must turn to and fro. Nothing was kept.`,
     recordOf: ({ period, jitter, longestGap, latency, samples }, under) => ({
       kind: 'delays',
       conditions: under.conditions,
@@ -48,7 +48,7 @@ export function DelaysSheet({ robot, records, live, keeping }: BenchSheetProps) 
       kind="delays"
       headline={
         recording
-          ? `Turning to and fro: ${formatNumber(recorder.seconds ?? 0, 0)} of ${LASTS} s.`
+          ? say`Turning to and fro: ${formatNumber(recorder.seconds ?? 0, 0)} of ${LASTS} s.`
           : headlineOf(result)
       }
       plot={recording ? tracePlot(recorder.trace) : lagPlot(result)}
@@ -58,39 +58,42 @@ export function DelaysSheet({ robot, records, live, keeping }: BenchSheetProps) 
       actions={
         <div className={styles['buttons']}>
           {recording ? (
-            <Button onClick={recorder.stop}>Stop</Button>
+            <Button onClick={recorder.stop}>{say`Stop`}</Button>
           ) : (
-            <Button variant="main" onClick={() => attempt(record())}>
-              Record {LASTS} s
-            </Button>
+            <Button
+              variant="main"
+              onClick={() => attempt(record())}
+            >{say`Record ${LASTS} s`}</Button>
           )}
         </div>
       }
       findings={result === null ? {} : delaysFindings(result)}
       trend={({ found: { latency } }) =>
-        latency === null ? null : { label: 'Latency', kind: 'time', digits: 4, estimate: latency }
+        latency === null
+          ? null
+          : { label: say`Latency`, kind: 'time', digits: 4, estimate: latency }
       }
     />
   );
 }
 
 function headlineOf(result: DelaysResult | null): string {
-  if (result === null) return 'Let the robot turn to and fro while it tells what it sees.';
-  const looks = `It looks every ${formatNumber(1000 * result.period.value, 1)} ms`;
+  if (result === null) return say`Let the robot turn to and fro while it tells what it sees.`;
+  const looks = say`It looks every ${formatNumber(1000 * result.period.value, 1)} ms`;
   return result.latency === null
-    ? `${looks}. It did not turn enough to tell how late the gyro is.`
-    : `${looks}, and the gyro is ${formatNumber(1000 * result.latency.value, 1)} ms late.`;
+    ? say`${looks}. It did not turn enough to tell how late the gyro is.`
+    : say`${looks}, and the gyro is ${formatNumber(1000 * result.latency.value, 1)} ms late.`;
 }
 
 function tracePlot(trace: readonly { x: number; y: number }[]): PlotProps {
   return {
-    label: 'Heading while it turns to and fro',
-    why: 'What the gyro says while the robot is turned to and fro by its motors: the turns by which gyro and wheels are laid over each other.',
+    label: say`Heading while it turns to and fro`,
+    why: say`What the gyro says while the robot is turned to and fro by its motors: the turns by which gyro and wheels are laid over each other.`,
     x: { title: 's', from: 0 },
-    y: { title: 'heading, °' },
+    y: { title: say`heading, °` },
     series: [
       {
-        label: 'heading',
+        label: say`heading`,
         look: 'trace',
         points: trace.map(({ x, y }) => ({ x, y: degrees(y) })),
       },
@@ -100,13 +103,13 @@ function tracePlot(trace: readonly { x: number; y: number }[]): PlotProps {
 
 function lagPlot(result: DelaysResult | null): PlotProps {
   return {
-    label: 'How alike wheels and gyro are, by how much later the gyro is taken',
-    why: 'How alike the turning of the wheels and that of the gyro are when the gyro is taken later by so much. The highest place is how late the gyro is.',
-    x: { title: 'gyro taken later by, ms', from: 0 },
-    y: { title: 'correlation' },
+    label: say`How alike wheels and gyro are, by how much later the gyro is taken`,
+    why: say`How alike the turning of the wheels and that of the gyro are when the gyro is taken later by so much. The highest place is how late the gyro is.`,
+    x: { title: say`gyro taken later by, ms`, from: 0 },
+    y: { title: say`correlation` },
     series: [
       {
-        label: 'wheels and gyro',
+        label: say`wheels and gyro`,
         look: 'trace',
         points: (result?.correlation ?? []).map(({ lag, value }) => ({ x: 1000 * lag, y: value })),
       },
@@ -117,23 +120,23 @@ function lagPlot(result: DelaysResult | null): PlotProps {
 function figuresOf(result: DelaysResult): Figure[] {
   return [
     {
-      label: 'Loop period',
+      label: say`Loop period`,
       value: formatEstimate(result.period, 'time', 5),
       strong: true,
-      why: 'Mean time between two lines; gaps of three periods and more are lines that went missing and do not count.',
+      why: say`Mean time between two lines; gaps of three periods and more are lines that went missing and do not count.`,
     },
     {
-      label: 'Jitter',
-      value: `± ${formatNumber(1000 * result.jitter, 2)} ms`,
-      why: 'Standard deviation of the time between two lines.',
+      label: say`Jitter`,
+      value: say`± ${formatNumber(1000 * result.jitter, 2)} ms`,
+      why: say`Standard deviation of the time between two lines.`,
     },
-    { label: 'Longest gap', value: `${formatNumber(1000 * result.longestGap, 1)} ms` },
+    { label: say`Longest gap`, value: say`${formatNumber(1000 * result.longestGap, 1)} ms` },
     {
-      label: 'Gyro is late by',
+      label: say`Gyro is late by`,
       value: result.latency === null ? '–' : formatEstimate(result.latency, 'time', 4),
       strong: true,
-      why: 'The lag at which the rates of wheels and gyro agree best (cross-correlation), then a fit between the samples in eight blocks; their spread gives the 95 % interval.',
+      why: say`The lag at which the rates of wheels and gyro agree best (cross-correlation), then a fit between the samples in eight blocks; their spread gives the 95 % interval.`,
     },
-    { label: 'Lines', value: String(result.samples) },
+    { label: say`Lines`, value: String(result.samples) },
   ];
 }

@@ -1,8 +1,9 @@
-import { format } from 'date-fns';
 import type { Conditions } from '../../core/benches/definition.ts';
 import { formatEstimate } from '../../core/mathematics/estimateText.ts';
 import type { Trend } from './trialBench.ts';
 import styles from './BenchView.module.css';
+import { formatMoment } from '../../core/language/dates.ts';
+import { say } from '../../core/language/say.ts';
 
 /** An earlier record as the history shows it. */
 interface HistoryEntry {
@@ -27,7 +28,7 @@ export function History({ entries, shown, onShow }: HistoryProps) {
   if (entries.length === 0) return null;
   return (
     <section className={styles['section']}>
-      <h2>Earlier records</h2>
+      <h2>{say`Earlier records`}</h2>
       <TrendMarks entries={entries} />
       <ul className={styles['history']}>
         {entries.slice(0, 8).map((entry) => (
@@ -39,9 +40,9 @@ export function History({ entries, shown, onShow }: HistoryProps) {
               disabled={onShow === undefined}
               onClick={() => onShow?.(entry.number)}
             >
-              <span>record {entry.number}</span>
+              <span>{say`record ${entry.number}`}</span>
               <small>
-                {format(entry.createdAt, 'd MMM')}
+                {formatMoment(entry.createdAt, 'day')}
                 {entry.conditions?.battery == null ? '' : `, ${entry.conditions.battery} V`}
                 {entry.conditions?.surface ? `, ${entry.conditions.surface}` : ''}
                 {entry.conditions?.unit ? `, ${entry.conditions.unit}` : ''}
@@ -81,7 +82,7 @@ function TrendMarks({ entries }: { entries: readonly HistoryEntry[] }) {
       className={styles['trend']}
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       role="img"
-      aria-label={`${points[0]!.trend.label} over ${points.length} records, oldest at the left`}
+      aria-label={say`${points[0]!.trend.label} over ${points.length} records, oldest at the left`}
     >
       <polyline
         points={points.map(({ trend }, i) => `${x(i)},${y(trend.estimate.value)}`).join(' ')}

@@ -7,6 +7,7 @@ import { Notice } from '../../ui/Notice.tsx';
 import { island } from '../../ui/island.tsx';
 import styles from '../../ui/Empty.module.css';
 import { TextField } from '../../ui/TextField.tsx';
+import { say } from '../../core/language/say.ts';
 
 /** Starts a robot with a name; its setup begins with plausible numbers. */
 function NewRobotSheet({ first }: { first: boolean }) {
@@ -22,7 +23,7 @@ function NewRobotSheet({ first }: { first: boolean }) {
   };
   return (
     <Empty
-      title={first ? 'Begin with your robot.' : 'A new robot.'}
+      title={first ? say`Begin with your robot.` : say`A new robot.`}
       offerDemo={first}
       action={
         <form
@@ -33,22 +34,21 @@ function NewRobotSheet({ first }: { first: boolean }) {
           className={styles['form']}
         >
           <TextField
-            label="Name of the robot"
+            label={say`Name of the robot`}
             value={name}
             onChange={setName}
             maxLength={80}
             autoFocus
           />
-          <Button variant="main" type="submit" disabled={name.trim() === ''}>
-            Describe it
-          </Button>
+          <Button
+            variant="main"
+            type="submit"
+            disabled={name.trim() === ''}
+          >{say`Describe it`}</Button>
           {fault !== null && <Notice tone="fault">{fault}</Notice>}
         </form>
       }
-    >
-      It starts with plausible numbers. Replace them as you measure: wheels and track with a ruler,
-      the turn on its bench.
-    </Empty>
+    >{say`It starts with plausible numbers. Replace them as you measure: wheels and track with a ruler, the turn on its bench.`}</Empty>
   );
 }
 

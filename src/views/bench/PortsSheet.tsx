@@ -30,6 +30,7 @@ import { History } from './History.tsx';
 import portStyles from './PortsSheet.module.css';
 import { StepWalk } from './StepWalk.tsx';
 import type { Keeping } from './useKeeping.ts';
+import { say } from '../../core/language/say.ts';
 
 /** What was written down and not kept yet. */
 export interface PortsDraft {
@@ -85,11 +86,11 @@ export function PortsSheet({ robot, records, keeping, draft, onDraft }: PortsShe
       <Wiring robot={robot.name} devices={devices} faults={faults} />
       <div className={portStyles['controls']}>
         <Choice
-          label="Program language"
+          label={say`Program language`}
           value={language}
           options={[
-            { value: 'python', label: 'Python' },
-            { value: 'java', label: 'Java' },
+            { value: 'python', label: say`Python` },
+            { value: 'java', label: say`Java` },
           ]}
           onChange={(next) => change({ language: next })}
         />
@@ -103,22 +104,20 @@ export function PortsSheet({ robot, records, keeping, draft, onDraft }: PortsShe
               })),
             })
           }
-        >
-          Write the names as {language === 'python' ? 'Python' : 'Java'} does
-        </Button>
+        >{say`Write the names as ${language === 'python' ? say`Python` : say`Java`} does`}</Button>
       </div>
       {devices.length > 0 && (
         <table className={`${styles['table']} ${portStyles['devices']}`}>
           <thead>
             <tr>
-              <th>device</th>
-              <th>name in the program</th>
-              <th>used for</th>
-              <th>sense, channel</th>
-              <th>plugged into</th>
-              <th>which</th>
-              <th>unit</th>
-              <th aria-label="remove" />
+              <th>{say`device`}</th>
+              <th>{say`name in the program`}</th>
+              <th>{say`used for`}</th>
+              <th>{say`sense, channel`}</th>
+              <th>{say`plugged into`}</th>
+              <th>{say`which`}</th>
+              <th>{say`unit`}</th>
+              <th aria-label={say`remove`} />
             </tr>
           </thead>
           <tbody>
@@ -144,7 +143,7 @@ export function PortsSheet({ robot, records, keeping, draft, onDraft }: PortsShe
         ))}
       </div>
       {devices.some(({ place }) => place === 'bus') && (
-        <Notice>Bus sensors are the first to fall silent on a low battery.</Notice>
+        <Notice>{say`Bus sensors are the first to fall silent on a low battery.`}</Notice>
       )}
       <div className={styles['buttons']}>
         <Button
@@ -152,11 +151,12 @@ export function PortsSheet({ robot, records, keeping, draft, onDraft }: PortsShe
           disabled={devices.length === 0 || record !== null || keeping.busy}
           onClick={() => void keep()}
         >
-          {record === null ? 'Keep this wiring' : `Kept as record ${record.number}`}
+          {record === null ? say`Keep this wiring` : say`Kept as record ${record.number}`}
         </Button>
-        <Button disabled={devices.length === 0} onClick={() => print()}>
-          Print the wiring sheet
-        </Button>
+        <Button
+          disabled={devices.length === 0}
+          onClick={() => print()}
+        >{say`Print the wiring sheet`}</Button>
       </div>
       {keeping.done !== null && <Notice tone="good">{keeping.done}</Notice>}
       {keeping.fault !== null && <Notice tone="fault">{keeping.fault}</Notice>}
@@ -196,7 +196,7 @@ function DeviceRow({ device, at, faults, onKind, onChange, onRemove }: DeviceRow
       <tr>
         <td>
           <select
-            aria-label={`Kind of device ${at}`}
+            aria-label={say`Kind of device ${at}`}
             value={kind}
             onChange={(event) => onKind(event.target.value as DeviceKind)}
           >
@@ -207,7 +207,7 @@ function DeviceRow({ device, at, faults, onKind, onChange, onRemove }: DeviceRow
         </td>
         <td>
           <input
-            aria-label={`Name of device ${at}`}
+            aria-label={say`Name of device ${at}`}
             value={name}
             maxLength={40}
             spellCheck={false}
@@ -220,7 +220,7 @@ function DeviceRow({ device, at, faults, onKind, onChange, onRemove }: DeviceRow
         <td>
           {roles !== undefined && (
             <select
-              aria-label={`Use of device ${at}`}
+              aria-label={say`Use of device ${at}`}
               value={device.role ?? ''}
               onChange={(event) =>
                 onChange({ role: (event.target.value || null) as DeviceRole | null })
@@ -236,17 +236,17 @@ function DeviceRow({ device, at, faults, onKind, onChange, onRemove }: DeviceRow
         <td>
           {TURNING_KINDS.includes(kind) && (
             <select
-              aria-label={`Sense of device ${at}`}
-              value={device.reversed ? 'reversed' : 'as it is'}
+              aria-label={say`Sense of device ${at}`}
+              value={device.reversed ? 'reversed' : say`as it is`}
               onChange={(event) => onChange({ reversed: event.target.value === 'reversed' })}
             >
-              <option>as it is</option>
-              <option>reversed</option>
+              <option>{say`as it is`}</option>
+              <option>{say`reversed`}</option>
             </select>
           )}
           {readsLight(device) && (
             <select
-              aria-label={`Channel of device ${at}`}
+              aria-label={say`Channel of device ${at}`}
               value={device.channel ?? 'reflected'}
               onChange={(event) => onChange({ channel: event.target.value as Channel })}
             >
@@ -258,7 +258,7 @@ function DeviceRow({ device, at, faults, onKind, onChange, onRemove }: DeviceRow
         </td>
         <td>
           <select
-            aria-label={`Place of device ${at}`}
+            aria-label={say`Place of device ${at}`}
             value={place}
             onChange={(event) => onChange({ place: event.target.value as PlaceKind })}
           >
@@ -269,7 +269,7 @@ function DeviceRow({ device, at, faults, onKind, onChange, onRemove }: DeviceRow
         </td>
         <td>
           <input
-            aria-label={`${place === 'bus' ? 'Address' : 'Letter or number'} of device ${at}`}
+            aria-label={say`${place === 'bus' ? say`Address` : say`Letter or number`} of device ${at}`}
             value={label}
             maxLength={20}
             onChange={(event) => onChange({ label: event.target.value })}
@@ -277,7 +277,7 @@ function DeviceRow({ device, at, faults, onKind, onChange, onRemove }: DeviceRow
         </td>
         <td>
           <select
-            aria-label={`Unit of device ${at}`}
+            aria-label={say`Unit of device ${at}`}
             value={unit}
             onChange={(event) => onChange({ unit: event.target.value })}
           >
@@ -287,9 +287,11 @@ function DeviceRow({ device, at, faults, onKind, onChange, onRemove }: DeviceRow
           </select>
         </td>
         <td>
-          <Button variant="quiet" aria-label={`Remove device ${at}`} onClick={onRemove}>
-            Remove
-          </Button>
+          <Button
+            variant="quiet"
+            aria-label={say`Remove device ${at}`}
+            onClick={onRemove}
+          >{say`Remove`}</Button>
         </td>
       </tr>
       {faults.map(({ sentence }) => (
@@ -324,10 +326,10 @@ function Wiring({ robot, devices, faults }: WiringProps) {
   if (groups.length === 0) return null;
   return (
     <figure className={portStyles['wiring']}>
-      <figcaption>{robot}: what is plugged in where</figcaption>
+      <figcaption>{say`${robot}: what is plugged in where`}</figcaption>
       {groups.map((group) => (
         <section key={group.place} aria-label={`${group.place}s`}>
-          <h3>{group.place === 'bus' ? 'bus' : `${group.place}s`}</h3>
+          <h3>{group.place === 'bus' ? say`bus` : `${group.place}s`}</h3>
           <div>
             {group.devices.map(({ device, at }) => (
               <button

@@ -13,6 +13,7 @@ import { useLatest } from './useLatest.ts';
 import type { TrialSheetProps, TrialWork } from './useTrialBench.ts';
 import styles from './Walk.module.css';
 import { WalkFrame } from './WalkFrame.tsx';
+import { plural, say } from '../../core/language/say.ts';
 
 type ReadingWalkProps<B extends AnyTrialBench, R> = TrialSheetProps<B, R> & {
   work: TrialWork<B, R>;
@@ -53,13 +54,13 @@ export function ReadingWalk<B extends AnyTrialBench, R>(props: ReadingWalkProps<
     <WalkFrame
       kind={kind}
       Drawing={(guide.steps[reading.step] ?? guide.steps[0]).Drawing}
-      count={number > of ? `Reading ${number}` : `Reading ${number} of ${of}`}
-      say={reading.say}
+      count={number > of ? say`Reading ${number}` : say`Reading ${number} of ${of}`}
+      action={reading.say}
       first={trials.length === 0}
     >
       {heard.map(({ name, label, live: quantity, kind: measures }) => (
         <p key={name} className={styles['live']}>
-          <span>{label} now</span>
+          <span>{say`${label} now`}</span>
           <output>{formatQuantity(latest[quantity!]!, measures as 'length')}</output>
         </p>
       ))}
@@ -81,21 +82,17 @@ export function ReadingWalk<B extends AnyTrialBench, R>(props: ReadingWalkProps<
         ))}
         <div className={styles['buttons']}>
           {byPractice && (
-            <Button variant="main" onClick={practice}>
-              Let the practice robot do it
-            </Button>
+            <Button variant="main" onClick={practice}>{say`Let the practice robot do it`}</Button>
           )}
-          {byHub && !byPractice && (
-            <Button variant="main" onClick={fromHub}>
-              Take it
-            </Button>
-          )}
-          <Button variant={byPractice || byHub ? 'plain' : 'main'} type="submit">
-            Write it down
-          </Button>
-          <Button disabled={trials.length === 0} onClick={work.takeBack}>
-            Take the last one back
-          </Button>
+          {byHub && !byPractice && <Button variant="main" onClick={fromHub}>{say`Take it`}</Button>}
+          <Button
+            variant={byPractice || byHub ? 'plain' : 'main'}
+            type="submit"
+          >{say`Write it down`}</Button>
+          <Button
+            disabled={trials.length === 0}
+            onClick={work.takeBack}
+          >{say`Take the last one back`}</Button>
         </div>
       </form>
       <SoFar {...props} />
@@ -160,10 +157,10 @@ function SoFar<B extends AnyTrialBench, R>({ definition, work }: ReadingWalkProp
 }
 
 function settlingWords(more: number | null): string {
-  if (more === 0) return 'That is close enough: more readings change little.';
+  if (more === 0) return say`That is close enough: more readings change little.`;
   return more === null
-    ? 'More readings hardly narrow it: look for what differs from one to the next.'
-    : `About ${more} more ${more === 1 ? 'settles' : 'settle'} it.`;
+    ? say`More readings hardly narrow it: look for what differs from one to the next.`
+    : say`About ${more} more ${plural(more, 'settles', 'settle')} it.`;
 }
 
 /** What is filled in before anybody types: what is known, and what stays as it was last. */
@@ -194,7 +191,7 @@ function whatIsMissing(row: ReadingRow, columns: readonly ShownColumn[]): string
     const cell = readCell(text, column);
     if ('fault' in cell) return [`“${columnLabel(column)}”: ${cell.fault}`];
     return text === '' && column.optional !== true
-      ? [`“${columnLabel(column)}” is not there yet.`]
+      ? [say`“${columnLabel(column)}” is not there yet.`]
       : [];
   });
   return faults[0] ?? '';

@@ -7,6 +7,7 @@ import { Swatch } from '../../ui/Swatch.tsx';
 import styles from './BenchView.module.css';
 import { columnLabel, readCell, readRow, type ReadingRow, withReadyRows } from './readingRows.ts';
 import type { ShownColumn } from './trialBench.ts';
+import { say } from '../../core/language/say.ts';
 
 interface ReadingsProps {
   columns: readonly ShownColumn[];
@@ -60,12 +61,12 @@ export function Readings({ columns, rows, onRows, onTable, beside, colour }: Rea
       <table className={styles['table']}>
         <thead>
           <tr>
-            <th aria-label="number" />
+            <th aria-label={say`number`} />
             {columns.map((column) => (
               <th key={column.name}>{columnLabel(column)}</th>
             ))}
             {beside !== null && <th>{beside.label}</th>}
-            <th aria-label="count it or not" />
+            <th aria-label={say`count it or not`} />
           </tr>
         </thead>
         <tbody>
@@ -84,7 +85,7 @@ export function Readings({ columns, rows, onRows, onTable, beside, colour }: Rea
                   <td key={column.name}>
                     <ReadingCell
                       column={column}
-                      label={`${columnLabel(column)}, reading ${i + 1}`}
+                      label={say`${columnLabel(column)}, reading ${i + 1}`}
                       text={row.cells[column.name] ?? ''}
                       disabled={row.struck !== null}
                       onText={(text) =>
@@ -99,27 +100,23 @@ export function Readings({ columns, rows, onRows, onTable, beside, colour }: Rea
                   {whole && row.struck === null && (
                     <Button
                       variant="quiet"
-                      aria-label={`Strike reading ${i + 1}`}
+                      aria-label={say`Strike reading ${i + 1}`}
                       onClick={() => change(row.key, { struck: 'misread' })}
-                    >
-                      Strike
-                    </Button>
+                    >{say`Strike`}</Button>
                   )}
                   {row.struck !== null && (
                     <>
                       <input
-                        aria-label={`Why reading ${i + 1} does not count`}
+                        aria-label={say`Why reading ${i + 1} does not count`}
                         value={row.struck}
                         maxLength={200}
                         onChange={(event) => change(row.key, { struck: event.target.value })}
                       />
                       <Button
                         variant="quiet"
-                        aria-label={`Count reading ${i + 1}`}
+                        aria-label={say`Count reading ${i + 1}`}
                         onClick={() => change(row.key, { struck: null })}
-                      >
-                        Count
-                      </Button>
+                      >{say`Count`}</Button>
                     </>
                   )}
                 </td>

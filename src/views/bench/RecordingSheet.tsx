@@ -18,6 +18,7 @@ import { SetupChanges } from './SetupChanges.tsx';
 import { StepWalk } from './StepWalk.tsx';
 import type { Trend } from './trialBench.ts';
 import type { RecordingBench, RecordedBench } from './useRecordingBench.ts';
+import { say } from '../../core/language/say.ts';
 
 interface RecordingSheetProps<B extends RecordedBench, A, S> extends Pick<
   BenchSheetProps,
@@ -77,22 +78,18 @@ export function RecordingSheet<B extends RecordedBench, A, S>(props: RecordingSh
           <LinkPanel live={live} offers={props.offers ?? []} />
           {record !== null && (
             <section className={styles['section']}>
-              <h2>{inSetup?.title ?? 'In the setup'}</h2>
+              <h2>{inSetup?.title ?? say`In the setup`}</h2>
               {inSetup !== undefined && <p className={styles['note']}>{inSetup.note}</p>}
               <SetupChanges stored={robot.setup} findings={findings} />
               <div className={styles['buttons']}>
                 <Button
                   disabled={keeping.busy}
                   onClick={() => attempt(keeping.use(record, benchOf(kind).name, findings))}
-                >
-                  Use in the setup
-                </Button>
+                >{say`Use in the setup`}</Button>
                 <a
                   className={buttonClass()}
                   href={`/api/v1/telemetry/${record.bench.telemetry}?format=csv`}
-                >
-                  Raw readings
-                </a>
+                >{say`Raw readings`}</a>
               </div>
             </section>
           )}

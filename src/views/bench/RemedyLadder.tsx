@@ -9,13 +9,22 @@ import {
 } from '../../core/benches/rest/remedies.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
 import styles from './RestSheet.module.css';
+import { say } from '../../core/language/say.ts';
 
 /** What each remedy is, in words. */
 export const REMEDY_WORDS: Record<Remedy, string> = {
-  'wait and reset': 'Wait for rate zero, then reset',
-  'switch mode': 'Switch the sensor’s mode and back',
-  unplug: 'Unplug it and plug it in, nothing moving',
-  'power cycle': 'Power off and on, hands off',
+  get 'wait and reset'() {
+    return say`Wait for rate zero, then reset`;
+  },
+  get 'switch mode'() {
+    return say`Switch the sensor’s mode and back`;
+  },
+  get unplug() {
+    return say`Unplug it and plug it in, nothing moving`;
+  },
+  get 'power cycle'() {
+    return say`Power off and on, hands off`;
+  },
 };
 
 /** Records count as one trouble while no more than this lies between them, ms. */
@@ -54,7 +63,7 @@ export function RemedyLadder({ records, chosen, onChoose }: RemedyLadderProps) {
   const left = ladder.filter(({ remedy }) => !vain.has(remedy));
   return (
     <section className={styles['ladder']}>
-      <h2>What to do, quickest first</h2>
+      <h2>{say`What to do, quickest first`}</h2>
       <ol>
         {ladder.map((advice, i) => (
           <li key={advice.remedy}>
@@ -69,15 +78,19 @@ export function RemedyLadder({ records, chosen, onChoose }: RemedyLadderProps) {
                 <small>{recordWords(advice)}</small>
               </span>
               <span className={styles['mark']} data-vain={vain.has(advice.remedy)}>
-                {vain.has(advice.remedy) ? 'tried, no' : advice.remedy === chosen ? 'now' : ''}
+                {vain.has(advice.remedy)
+                  ? say`tried, no`
+                  : advice.remedy === chosen
+                    ? say`now`
+                    : ''}
               </span>
             </button>
           </li>
         ))}
       </ol>
-      <p className={styles['expected']}>
-        In this order a good gyro takes about {formatNumber(expectedSeconds(left), 0)} s.
-      </p>
+      <p
+        className={styles['expected']}
+      >{say`In this order a good gyro takes about ${formatNumber(expectedSeconds(left), 0)} s.`}</p>
     </section>
   );
 }
@@ -85,6 +98,6 @@ export function RemedyLadder({ records, chosen, onChoose }: RemedyLadderProps) {
 function recordWords({ worked, tries, seconds }: RemedyAdvice): string {
   const time = `${formatNumber(seconds, 0)} s`;
   return tries === 0
-    ? `not tried on this robot yet, about ${time}`
-    : `worked ${worked} of ${tries} times on this robot, ${time}`;
+    ? say`not tried on this robot yet, about ${time}`
+    : say`worked ${worked} of ${tries} times on this robot, ${time}`;
 }

@@ -1,4 +1,4 @@
-import { isRightPositive } from '../../core/mathematics/conventions.ts';
+import { isRightPositive } from '../../core/language/conventions.ts';
 import { driftSentence } from '../../core/analysis/checks/driftVerdict.ts';
 import { restFindings } from '../../core/benches/rest/gyroRest.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
@@ -16,17 +16,26 @@ import restStyles from './RestSheet.module.css';
 import { restFigures, restUnderline } from './restFigures.ts';
 import { allanPlot, restPlot, tracePlot } from './restPlots.ts';
 import { DURATIONS, useRestCheck } from './useRestCheck.ts';
+import { say } from '../../core/language/say.ts';
 
 /** From this length on the Allan deviation says something, s. */
 const LONG_ENOUGH = 60;
 
 const IF_YOU_MUST = {
-  title: 'If you must run now',
-  note: 'With this drift in the setup the forecast shows what it costs, move by move. Zero the gyro as late before the start as you can.',
+  get title() {
+    return say`If you must run now`;
+  },
+  get note() {
+    return say`With this drift in the setup the forecast shows what it costs, move by move. Zero the gyro as late before the start as you can.`;
+  },
 };
 const IN_SETUP = {
-  title: 'In the setup',
-  note: 'Forecasts then use the drift and the noise that were measured.',
+  get title() {
+    return say`In the setup`;
+  },
+  get note() {
+    return say`Forecasts then use the drift and the noise that were measured.`;
+  },
 };
 
 /** The gyro at rest: does it drift, does that matter on this route, and what helps. */
@@ -42,9 +51,9 @@ export function RestSheet(props: BenchSheetProps) {
       kind="rest"
       headline={
         recording
-          ? `Hands off: ${formatNumber(bench.recorder.seconds ?? 0, 0)} of ${asked.duration} s.`
+          ? say`Hands off: ${formatNumber(bench.recorder.seconds ?? 0, 0)} of ${asked.duration} s.`
           : sheet === null
-            ? 'Let the robot stand still and watch its heading.'
+            ? say`Let the robot stand still and watch its heading.`
             : driftSentence(sheet.rest.bias, sheet.verdict)
       }
       {...(sheet !== null && !recording ? { underline: restUnderline(sheet) } : {})}
@@ -64,13 +73,13 @@ export function RestSheet(props: BenchSheetProps) {
       actions={<RestActions check={restCheck} />}
       beside={<RestAdvice routes={routes} check={restCheck} />}
       offers={[
-        { label: 'Boot, hands off', commands: [{ do: 'boot', touched: false }] },
-        { label: 'Boot while touched', commands: [{ do: 'boot', touched: true }] },
-        { label: 'Lean on the table', commands: [{ do: 'nudge' }] },
+        { label: say`Boot, hands off`, commands: [{ do: 'boot', touched: false }] },
+        { label: say`Boot while touched`, commands: [{ do: 'boot', touched: true }] },
+        { label: say`Lean on the table`, commands: [{ do: 'nudge' }] },
       ]}
       findings={sheet === null ? {} : restFindings(sheet.rest, setup.gyro.biasSpread)}
       inSetup={fitness === 'not fit' ? IF_YOU_MUST : IN_SETUP}
-      trend={({ found }) => ({ label: 'Drift', kind: 'rate', digits: 3, estimate: found.bias })}
+      trend={({ found }) => ({ label: say`Drift`, kind: 'rate', digits: 3, estimate: found.bias })}
     >
       <KeyHelp
         keys={[
@@ -99,20 +108,18 @@ function RestActions({
   return (
     <div className={restStyles['ask']}>
       <Choice
-        label="Hold still, s"
+        label={say`Hold still, s`}
         value={asked.duration}
         options={DURATIONS.map((value) => ({ value, label: value }))}
         onChange={(to) => ask({ duration: to })}
       />
       {recording ? (
-        <Button onClick={bench.recorder.stop}>Stop</Button>
+        <Button onClick={bench.recorder.stop}>{say`Stop`}</Button>
       ) : (
         <Button
           variant={fitness === 'not fit' ? 'plain' : 'main'}
           onClick={() => bench.attempt(check(null))}
-        >
-          Check the gyro (C)
-        </Button>
+        >{say`Check the gyro (C)`}</Button>
       )}
     </div>
   );
@@ -131,11 +138,11 @@ function RestAdvice({
     <>
       {routes.length > 0 && (
         <Picker
-          label="Against route"
+          label={say`Against route`}
           value={asked.routeId}
           options={[
             ...routes.map(({ id, name }) => ({ value: id, label: name })),
-            { value: '', label: 'no route' },
+            { value: '', label: say`no route` },
           ]}
           onChange={(to) => ask({ routeId: to })}
         />
@@ -152,16 +159,10 @@ function RestAdvice({
               variant="main"
               disabled={chosen === null}
               onClick={() => bench.attempt(check(chosen))}
-            >
-              Done, check again (D)
-            </Button>
-            <Button disabled={chosen === null} onClick={note}>
-              Note it only (N)
-            </Button>
+            >{say`Done, check again (D)`}</Button>
+            <Button disabled={chosen === null} onClick={note}>{say`Note it only (N)`}</Button>
           </div>
-          <Notice tone="fault">
-            Hands off the table while it checks: a touched boot teaches the sensor a wrong zero.
-          </Notice>
+          <Notice tone="fault">{say`Hands off the table while it checks: a touched boot teaches the sensor a wrong zero.`}</Notice>
         </>
       )}
     </>

@@ -5,6 +5,7 @@ import { setupValue } from '../../core/robot/parameters.ts';
 import { marginWords } from './margin.ts';
 import styles from './BenchView.module.css';
 import { SETUP_GROUPS } from './setupFields.ts';
+import { say } from '../../core/language/say.ts';
 
 const FIELDS = new Map(SETUP_GROUPS.flatMap(({ fields }) => fields).map((one) => [one.path, one]));
 
@@ -23,15 +24,16 @@ export function SetupChanges({ stored, findings }: SetupChangesProps) {
         colours.map(({ name }) => name).join(', '),
       ) as [string, string];
       const same = JSON.stringify(setup.colours) === JSON.stringify(next.setup.colours);
-      return same ? [] : [{ path, label: 'Colours that it knows', from, to, margin: '' }];
+      return same ? [] : [{ path, label: say`Colours that it knows`, from, to, margin: '' }];
     }
     const value = setupValue(next.setup, path);
     const [from, to] = [shown(path, setupValue(setup, path)), shown(path, value)];
-    const label = FIELDS.get(path)?.label ?? 'Positive is';
+    const label = FIELDS.get(path)?.label ?? say`Positive is`;
     const margin = ` ${marginWords(path, next.setup, next.sources)}`;
     return from === to ? [] : [{ path, label, from, to, margin }];
   });
-  if (changes.length === 0) return <p className={styles['note']}>The setup says the same.</p>;
+  if (changes.length === 0)
+    return <p className={styles['note']}>{say`The setup says the same.`}</p>;
   return (
     <ul className={styles['changes']}>
       {changes.map(({ path, label, from, to, margin }) => (

@@ -11,6 +11,8 @@ import { TextField } from '../../ui/TextField.tsx';
 import styles from './SetupSheet.module.css';
 import { marginWords } from './margin.ts';
 import { foundGroups, SETUP_GROUPS, type SetupGroup } from './setupFields.ts';
+import { say } from '../../core/language/say.ts';
+import { sayWith } from '../../ui/sayWith.ts';
 
 interface SetupNumbersProps {
   stored: SetupRevision;
@@ -33,23 +35,23 @@ export function SetupNumbers(props: SetupNumbersProps) {
   return (
     <section aria-labelledby="all-numbers">
       <div className={styles['search']}>
-        <h2 id="all-numbers">All numbers</h2>
+        <h2 id="all-numbers">{say`All numbers`}</h2>
         <TextField
-          label="Search"
+          label={say`Search`}
           value={sought}
           onChange={setSought}
-          placeholder="track, delay, light …"
+          placeholder={say`track, delay, light …`}
           maxLength={60}
         />
         <Button aria-pressed={onlyOpen} onClick={() => setOnlyOpen(!onlyOpen)}>
-          {onlyOpen ? 'Show all' : `Not measured yet: ${open.length}`}
+          {onlyOpen ? say`Show all` : say`Not measured yet: ${open.length}`}
         </Button>
       </div>
       {groups.length === 0 && (
         <p className={styles['none']}>
           {sought === ''
-            ? 'Everything that can be measured is measured.'
-            : `No number is called “${sought}”. Try a shorter word, such as “gyro” or “wheel”.`}
+            ? say`Everything that can be measured is measured.`
+            : say`No number is called “${sought}”. Try a shorter word, such as “gyro” or “wheel”.`}
         </p>
       )}
       <div className={styles['numbers']}>
@@ -95,34 +97,33 @@ function NumberGroup(props: SetupNumbersProps & { group: SetupGroup }) {
       ))}
       {group.name === 'colour' && (
         <p className={styles['note']}>
-          Knows{' '}
-          {setup.colours.map(({ name, middle }) => (
+          {sayWith`Knows ${setup.colours.map(({ name, middle }) => (
             <span key={name} className={styles['known']}>
               <Swatch colour={middle} />
               {name}
             </span>
-          ))}
+          ))}`}
           <SourceWords source={stored.sources['colours']} changed={false} />
         </p>
       )}
       {group.name === 'gyro' && (
         <Choice
-          label="Positive is"
+          label={say`Positive is`}
           value={setup.gyro.rightPositive ? 'right' : 'left'}
           options={[
-            { value: 'right', label: 'right' },
-            { value: 'left', label: 'left' },
+            { value: 'right', label: say`right` },
+            { value: 'left', label: say`left` },
           ]}
           onChange={(side) => onChange('gyro.rightPositive', side === 'right')}
         />
       )}
       {group.name === 'drive' && (
         <Choice
-          label="Motor position"
+          label={say`Motor position`}
           value={setup.drive.encoderWraps ? 'wraps' : 'counts'}
           options={[
-            { value: 'counts', label: 'counts on' },
-            { value: 'wraps', label: 'wraps at 360' },
+            { value: 'counts', label: say`counts on` },
+            { value: 'wraps', label: say`wraps at 360` },
           ]}
           onChange={(way) => onChange('drive.encoderWraps', way === 'wraps')}
         />
@@ -139,7 +140,8 @@ interface SourceWordsProps {
 }
 
 function SourceWords({ source, changed, margin = '' }: SourceWordsProps) {
-  if (changed) return <span className={`${styles['source']} ${styles['changed']}`}>changed</span>;
+  if (changed)
+    return <span className={`${styles['source']} ${styles['changed']}`}>{say`changed`}</span>;
   return (
     <span className={styles['source']} data-kind={source?.kind}>
       {sourceWords(source)} {margin}

@@ -14,6 +14,7 @@ import { SetupNumbers } from './SetupNumbers.tsx';
 import styles from './SetupSheet.module.css';
 import { Calculator } from './Calculator.tsx';
 import type { JudgingRoute } from './judgingRoute.ts';
+import { plural, say } from '../../core/language/say.ts';
 
 interface SetupSheetProps {
   robot: Robot;
@@ -40,7 +41,7 @@ export function SetupSheet({ robot, route, onSaved }: SetupSheetProps) {
       const typed = Object.fromEntries(changed.map((path) => [path, { kind: 'typed' as const }]));
       const saved = await ask(setupRevisionSchema, 'POST', `robots/${robot.id}/setups`, {
         basedOn: stored.number,
-        reason: reason.trim() === '' ? 'Typed' : reason.trim(),
+        reason: reason.trim() === '' ? say`Typed` : reason.trim(),
         setup,
         sources: withSources(stored.sources, typed),
       });
@@ -55,26 +56,23 @@ export function SetupSheet({ robot, route, onSaved }: SetupSheetProps) {
   /** Why a value cannot be taken, by the same rule as the server's. */
   const refuse = (path: string) => (value: number) => {
     const parsed = parametersSchema.safeParse(withSetupValues(setup, { [path]: value }));
-    return parsed.success ? null : (parsed.error.issues[0]?.message ?? 'That cannot be.');
+    return parsed.success ? null : (parsed.error.issues[0]?.message ?? say`That cannot be.`);
   };
 
   return (
     <>
       <div className={bench['head']}>
         <div>
-          <h1>
-            {robot.name}, setup {stored.number}
-          </h1>
+          <h1>{say`${robot.name}, setup ${stored.number}`}</h1>
           <p>{stored.reason}</p>
         </div>
       </div>
       <div className={styles['first']}>
-        <section aria-label="The robot as it is known">
+        <section aria-label={say`The robot as it is known`}>
           <RobotDrawing robot={robot} to={(bench) => `#${bench}`} />
-          <p className={styles['note']}>
-            Solid is measured, with how far off it may be; dashed is a starting value. Press a part
-            to measure it.
-          </p>
+          <p
+            className={styles['note']}
+          >{say`Solid is measured, with how far off it may be; dashed is a starting value. Press a part to measure it.`}</p>
         </section>
         {route !== null && <NextMeasurement robot={robot} route={route} />}
       </div>
@@ -89,22 +87,18 @@ export function SetupSheet({ robot, route, onSaved }: SetupSheetProps) {
           }}
         >
           <TextField
-            label={`Why setup ${stored.number + 1}: ${changed.length} ${changed.length === 1 ? 'number' : 'numbers'} changed`}
+            label={say`Why setup ${stored.number + 1}: ${plural(changed.length, '# number', '# numbers')} changed`}
             value={reason}
             onChange={setReason}
             maxLength={200}
-            placeholder="new wheels"
+            placeholder={say`new wheels`}
           />
-          <Button variant="main" type="submit">
-            Save as setup {stored.number + 1}
-          </Button>
-          <Button onClick={() => setChanges({})}>Put back</Button>
+          <Button variant="main" type="submit">{say`Save as setup ${stored.number + 1}`}</Button>
+          <Button onClick={() => setChanges({})}>{say`Put back`}</Button>
           {fault !== null && <Notice tone="fault">{fault}</Notice>}
         </form>
       )}
-      <Notice>
-        Charge lithium packs on their maker’s charger, and never leave them alone meanwhile.
-      </Notice>
+      <Notice>{say`Charge lithium packs on their maker’s charger, and never leave them alone meanwhile.`}</Notice>
     </>
   );
 }

@@ -7,6 +7,7 @@ import { GUIDES } from './guides/index.ts';
 import { useLatest } from './useLatest.ts';
 import styles from './Walk.module.css';
 import { WalkFrame } from './WalkFrame.tsx';
+import { say } from '../../core/language/say.ts';
 
 interface StepWalkProps {
   kind: BenchKind;
@@ -28,23 +29,22 @@ export function StepWalk({ kind, live, known, action }: StepWalkProps) {
     <WalkFrame
       kind={kind}
       Drawing={step.Drawing}
-      count={`Step ${at + 1} of ${steps.length}`}
-      say={step.text}
+      count={say`Step ${at + 1} of ${steps.length}`}
+      action={step.text}
       first={!known && at === 0}
     >
       {heading !== undefined && (
         <p className={styles['live']}>
-          <span>heading now</span>
+          <span>{say`heading now`}</span>
           <output>{formatQuantity(heading, 'angle')}</output>
         </p>
       )}
       <div className={styles['buttons']}>
-        <Button disabled={at === 0} onClick={() => setAt(at - 1)}>
-          Back
-        </Button>
-        <Button disabled={at === steps.length - 1} onClick={() => setAt(at + 1)}>
-          Next step
-        </Button>
+        <Button disabled={at === 0} onClick={() => setAt(at - 1)}>{say`Back`}</Button>
+        <Button
+          disabled={at === steps.length - 1}
+          onClick={() => setAt(at + 1)}
+        >{say`Next step`}</Button>
       </div>
       {action}
     </WalkFrame>

@@ -14,6 +14,7 @@ import { ReadingWalk } from './ReadingWalk.tsx';
 import { SetupChanges } from './SetupChanges.tsx';
 import type { AnyTrialBench, Trial } from './trialBench.ts';
 import { useTrialBench, type TrialSheetProps, type TrialWork } from './useTrialBench.ts';
+import { say } from '../../core/language/say.ts';
 
 /** The sheet of a bench whose readings are a table. */
 export function TrialSheet<B extends AnyTrialBench, R>(props: TrialSheetProps<B, R>) {
@@ -85,13 +86,15 @@ function TrialReadings<B extends AnyTrialBench, R>(props: PartProps<B, R>) {
         ))}
         <div className={styles['buttons']}>
           <FileButton
-            label="Open a file"
+            label={say`Open a file`}
             accept=".csv,.txt,.json,.jsonl"
             onFiles={([file]) => void takeFile(file)}
           />
-          <Button variant="quiet" disabled={trials.length === 0} onClick={work.startAnew}>
-            Measure anew
-          </Button>
+          <Button
+            variant="quiet"
+            disabled={trials.length === 0}
+            onClick={work.startAnew}
+          >{say`Measure anew`}</Button>
         </div>
         <Conditions
           key={record?.id ?? 'new'}
@@ -154,16 +157,18 @@ function TrialButtons<B extends AnyTrialBench, R>({ keeping, work }: PartProps<B
   return (
     <div className={styles['buttons']}>
       {useful && (
-        <Button variant="main" disabled={keeping.busy} onClick={() => void use()}>
-          Use in the setup
-        </Button>
+        <Button
+          variant="main"
+          disabled={keeping.busy}
+          onClick={() => void use()}
+        >{say`Use in the setup`}</Button>
       )}
       <Button
         disabled={record !== null || keeping.busy}
         variant={useful ? 'plain' : 'main'}
         onClick={() => void keep()}
       >
-        {record === null ? 'Keep the record' : `Kept as record ${record.number}`}
+        {record === null ? say`Keep the record` : say`Kept as record ${record.number}`}
       </Button>
     </div>
   );

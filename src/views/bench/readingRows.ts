@@ -2,6 +2,7 @@ import { v4 as uuid } from 'uuid';
 import type { Reading } from '../../core/formats/readingsTable.ts';
 import { formatShown, parseQuantity, unitOf } from '../../core/mathematics/quantity.ts';
 import type { ShownColumn } from './trialBench.ts';
+import { say } from '../../core/language/say.ts';
 
 /** A reading as it is typed; an empty row is one still to come. */
 export interface ReadingRow {
@@ -30,13 +31,15 @@ export function readCell(text: string, column: ShownColumn): CellReading {
   if (column.kind === 'word') {
     const word = column.words?.find((one) => one.startsWith(clean.toLowerCase()));
     if (column.words === undefined) return { value: clean.slice(0, 40) };
-    return word === undefined ? { fault: `Write ${column.words.join(' or ')}.` } : { value: word };
+    return word === undefined
+      ? { fault: say`Write ${column.words.join(' or ')}.` }
+      : { value: word };
   }
   if (column.kind === 'count') {
     const count = Number(clean);
     return Number.isInteger(count) && count > 0
       ? { value: count }
-      : { fault: 'Write a whole number from 1.' };
+      : { fault: say`Write a whole number from 1.` };
   }
   const parsed = parseQuantity(clean, column.kind);
   if (!parsed.ok) return { fault: parsed.message };

@@ -1,11 +1,20 @@
 import { degrees } from '../../core/mathematics/angle.ts';
 import type { PlotProps } from '../../ui/Plot.tsx';
 import { restTrace, type RestFigures } from './restFigures.ts';
+import { say } from '../../core/language/say.ts';
 
 const HEADING = {
-  label: 'Heading of the robot at rest, over time',
-  why: 'What the gyro says while the robot stands still. It should be level: its slope is the drift, its thickness the noise and the step of the sensor. Shaded stretches were no rest and do not count.',
-  y: { title: 'heading, °' },
+  get label() {
+    return say`Heading of the robot at rest, over time`;
+  },
+  get why() {
+    return say`What the gyro says while the robot stands still. It should be level: its slope is the drift, its thickness the noise and the step of the sensor. Shaded stretches were no rest and do not count.`;
+  },
+  y: {
+    get title() {
+      return say`heading, °`;
+    },
+  },
 };
 
 /** The heading while it is recorded. */
@@ -15,7 +24,7 @@ export function tracePlot(trace: readonly { x: number; y: number }[], lasts: num
     x: { title: 's', from: 0, to: lasts },
     series: [
       {
-        label: 'heading, robot at rest',
+        label: say`heading, robot at rest`,
         look: 'trace',
         points: trace.map(({ x, y }) => ({ x, y: degrees(y) })),
       },
@@ -35,7 +44,7 @@ export function restPlot(sheet: RestFigures | null, sign: number): PlotProps {
         : sheet.rest.moved.map(({ from, to }) => ({
             from: from - sheet.from,
             to: to - sheet.from,
-            word: 'moved',
+            word: say`moved`,
           })),
   };
 }
@@ -43,13 +52,13 @@ export function restPlot(sheet: RestFigures | null, sign: number): PlotProps {
 /** How the drift wanders, over longer and longer means. */
 export function allanPlot({ rest }: RestFigures): PlotProps {
   return {
-    label: 'Allan deviation of the rate, by averaging time',
-    why: 'How much means of the rate over so many seconds differ from the next ones. It falls while averaging helps against noise, and rises again where the drift itself wanders: the lowest place is as good as zeroing can be.',
-    x: { title: 'averaged over, s', logarithmic: true },
-    y: { title: 'deviation, °/s', logarithmic: true },
+    label: say`Allan deviation of the rate, by averaging time`,
+    why: say`How much means of the rate over so many seconds differ from the next ones. It falls while averaging helps against noise, and rises again where the drift itself wanders: the lowest place is as good as zeroing can be.`,
+    x: { title: say`averaged over, s`, logarithmic: true },
+    y: { title: say`deviation, °/s`, logarithmic: true },
     series: [
       {
-        label: 'Allan deviation',
+        label: say`Allan deviation`,
         look: 'trace',
         points: rest.allan.map(({ averaged, deviation }) => ({
           x: averaged,

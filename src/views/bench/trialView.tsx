@@ -6,6 +6,7 @@ import type { BenchView } from './benchView.ts';
 import type { AnyTrialBench, Trial, TrialBench } from './trialBench.ts';
 import type { Draft } from './trialDraft.ts';
 import { TrialSheet } from './TrialSheet.tsx';
+import { say } from '../../core/language/say.ts';
 
 /** A bench of a table of readings as it is shown: all of them have one sheet. */
 export function trialView<B extends AnyTrialBench, R>(definition: TrialBench<B, R>): BenchView {
@@ -19,7 +20,7 @@ export function trialView<B extends AnyTrialBench, R>(definition: TrialBench<B, 
           ? null
           : { ...newest, trials: countedReadings<Trial<B>>(newest.trials) };
       const result = bench === null ? null : definition.result(bench, setup);
-      if (bench === null || result === null) return { figure: '', state: 'not measured yet' };
+      if (bench === null || result === null) return { figure: '', state: say`not measured yet` };
       const shown = { result, bench, setup, routes: [] };
       const { estimate, kind, digits } = definition.trend(shown);
       return {

@@ -5,6 +5,7 @@ import { benchRecordSchema, type BenchRecord } from '../../contracts/bench.ts';
 import type { Bench } from '../../core/benches/index.ts';
 import { withFindings, type Findings } from '../../core/robot/finding.ts';
 import { ask, sentenceOf } from '../../ui/api.ts';
+import { say } from '../../core/language/say.ts';
 
 /** What every bench sheet does with its readings. */
 export interface Keeping {
@@ -55,7 +56,7 @@ export function useKeeping(
           id: uuid(),
           bench,
         })) as BenchRecord<B>;
-        setDone(`Kept as record ${kept.number}.`);
+        setDone(say`Kept as record ${kept.number}.`);
         onRecord(kept);
         return kept;
       }),
@@ -64,11 +65,11 @@ export function useKeeping(
         const source = { kind: 'bench' as const, record: record.number };
         const saved = await ask(setupRevisionSchema, 'POST', `robots/${robot.id}/setups`, {
           basedOn: robot.setup.number,
-          reason: `${title} bench, record ${record.number}`,
+          reason: say`${title} bench, record ${record.number}`,
           ...withFindings(robot.setup.setup, robot.setup.sources, findings, source),
         });
         setDone(
-          `Setup ${saved.number} uses record ${record.number}. New runs and programs follow it.`,
+          say`Setup ${saved.number} uses record ${record.number}. New runs and programs follow it.`,
         );
         onSetup(saved);
       });

@@ -11,6 +11,7 @@ import { Stopped, useRecorder, type Recorded, type Recorder } from '../../ui/lin
 import { keepRecording, loadRecording } from '../../ui/recordings.ts';
 import { useMountEffect } from '../../ui/useMountEffect.ts';
 import type { BenchSheetProps } from './benchView.ts';
+import { say } from '../../core/language/say.ts';
 
 /** Benches whose readings are a recording. */
 export type RecordedBench = Extract<Bench, { telemetry: string }>;
@@ -102,7 +103,7 @@ export function useRecordingBench<B extends RecordedBench, A, S = never>(
     attempt,
     record: async (seconds, commands, afterEvent = null) => {
       if (live.link === null) {
-        keeping.say(null, 'Connect a hub or the practice robot first, or open a file.');
+        keeping.say(null, say`Connect a hub or the practice robot first, or open a file.`);
         return null;
       }
       keeping.say(null);

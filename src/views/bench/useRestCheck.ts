@@ -12,6 +12,7 @@ import { REMEDY_WORDS, triedInVain, triesOf } from './RemedyLadder.tsx';
 import type { RestFigures } from './restFigures.ts';
 import { useNoted } from './useNoted.ts';
 import { useRecordingBench } from './useRecordingBench.ts';
+import { say } from '../../core/language/say.ts';
 
 export const DURATIONS = ['15', '30', '60', '600'] as const;
 
@@ -50,8 +51,7 @@ export function useRestCheck({ robot, records, routes, live, keeping }: BenchShe
       const against = route === null ? null : { plan: route.plan, field: route.field, setup };
       return worker.ask((door) => door.rest(recording, rightPositive, against));
     },
-    nothing:
-      'That is no rest: it needs t_s and heading_deg, and at least 3 s in which nothing moved. Nothing was kept.',
+    nothing: say`That is no rest: it needs t_s and heading_deg, and at least 3 s in which nothing moved. Nothing was kept.`,
     recordOf: ({ rest, verdict }, under, tried) =>
       restRecordOf({ rest, verdict, tried, route: route?.name ?? '', ...under }),
   });
@@ -66,7 +66,11 @@ export function useRestCheck({ robot, records, routes, live, keeping }: BenchShe
     const record = await bench.take(recording, lost, tried);
     if (record === null) return;
     const { fitness: found } = record.bench;
-    showInNavigation('Bench', `gyro ${found}, checked just now`, found === 'fit' ? 'good' : 'warn');
+    showInNavigation(
+      'Bench',
+      say`gyro ${found}, checked just now`,
+      found === 'fit' ? 'good' : 'warn',
+    );
     noted.clear();
     ask({ picked: null, since: Date.now() });
   };
@@ -79,7 +83,7 @@ export function useRestCheck({ robot, records, routes, live, keeping }: BenchShe
         ...(remedy === null ? [] : [{ do: 'remedy' as const, remedy }]),
         { do: 'rest', seconds: Number(duration) + 1 },
       ],
-      remedy === null ? null : `done: ${remedy}`,
+      remedy === null ? null : say`done: ${remedy}`,
     );
     if (made === null) return;
     const { recording, lost, from } = made;
@@ -97,7 +101,7 @@ export function useRestCheck({ robot, records, routes, live, keeping }: BenchShe
   const note = () => {
     if (chosen === null) return;
     noted.set({ remedy: chosen, seconds: took(null, 0) });
-    keeping.say(`Noted: ${REMEDY_WORDS[chosen]}. The next check says whether it worked.`);
+    keeping.say(say`Noted: ${REMEDY_WORDS[chosen]}. The next check says whether it worked.`);
   };
 
   const recording = recorder.seconds !== null;

@@ -14,6 +14,7 @@ import { readingsOfText, readingsText } from './readingsFile.ts';
 import type { AnyTrialBench, Shown, Trial, TrialBench } from './trialBench.ts';
 import { draftOf, freshDraft, type Draft } from './trialDraft.ts';
 import type { Keeping } from './useKeeping.ts';
+import { say } from '../../core/language/say.ts';
 
 export interface TrialSheetProps<B extends AnyTrialBench, R> {
   definition: TrialBench<B, R>;
@@ -58,7 +59,7 @@ export function useTrialBench<B extends AnyTrialBench, R>(props: TrialSheetProps
     row.struck !== null || readRow(row, columns) === null ? [] : [i + 1],
   );
   const slips = (definition.slips?.(used) ?? []).map(
-    ({ reading, question }) => `Reading ${numbers[reading]} ${question}`,
+    ({ reading, question }) => say`Reading ${numbers[reading]!} ${question}`,
   );
   const result = definition.result(used, setup);
   const shown: Shown<B, R> | null =
@@ -84,9 +85,9 @@ export function useTrialBench<B extends AnyTrialBench, R>(props: TrialSheetProps
     try {
       const readings = readingsOfText(text, columns, fromEpisodes);
       addReadings(readings);
-      keeping.say(`${readings.length} readings were added below.`);
+      keeping.say(say`${readings.length} readings were added below.`);
     } catch (error) {
-      keeping.say(null, `${sentenceOf(error)} Nothing was added.`);
+      keeping.say(null, say`${sentenceOf(error)} Nothing was added.`);
     }
   };
   const keep = async () => {
@@ -120,7 +121,7 @@ export function useTrialBench<B extends AnyTrialBench, R>(props: TrialSheetProps
       try {
         takeText(await readingsText(file));
       } catch (error) {
-        keeping.say(null, `${sentenceOf(error)} Nothing was added.`);
+        keeping.say(null, say`${sentenceOf(error)} Nothing was added.`);
       }
     },
     setRows: (next: Draft<B>['rows']) => change({ rows: next }),

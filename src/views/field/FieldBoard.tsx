@@ -14,6 +14,7 @@ import { FieldOverlay } from './FieldOverlay.tsx';
 import { useFieldState, useFieldStore } from './fieldStore.ts';
 import styles from './FieldView.module.css';
 import { TOOLS } from './tools.tsx';
+import { say } from '../../core/language/say.ts';
 
 interface FieldBoardProps {
   id: string;
@@ -43,7 +44,7 @@ export function FieldBoard({ id, zoom }: FieldBoardProps) {
           zoom={zoom}
           startId={field.starts[0]!.id}
           pictureUrl={field.picture === null ? null : `/api/v1/fields/${id}/picture?v=${pictures}`}
-          label="The field to scale, to be drawn"
+          label={say`The field to scale, to be drawn`}
           onPoint={point}
         >
           {(drawn) => (
@@ -65,10 +66,10 @@ export function FieldBoard({ id, zoom }: FieldBoardProps) {
       </div>
       <div className={styles['under']}>
         <p>{TOOLS.find((one) => one.tool === tool)!.says}</p>
-        {open.length >= 2 && <Button onClick={store.finish}>End it</Button>}
+        {open.length >= 2 && <Button onClick={store.finish}>{say`End it`}</Button>}
         <UndoButtons history={history} />
         <Button variant="quiet" disabled={chosen === null} onClick={store.remove}>
-          <Trash2 size={16} /> Delete
+          <Trash2 size={16} /> {say`Delete`}
         </Button>
         <KeyHelp keys={useFieldKeys(zoom)} />
       </div>
@@ -95,5 +96,5 @@ function useFieldKeys(zoom: Zoom): SheetKey[] {
 function measureWords([from, to]: [Point, Point]): string {
   const dx = to.x - from.x;
   const dy = to.y - from.y;
-  return `${formatQuantity(Math.hypot(dx, dy), 'length', 1)}, ${formatNumber(degrees(Math.atan2(dy, dx)), 1)}°, across ${formatShown(dx, 'length')}, away ${formatShown(dy, 'length')}`;
+  return say`${formatQuantity(Math.hypot(dx, dy), 'length', 1)}, ${formatNumber(degrees(Math.atan2(dy, dx)), 1)}°, across ${formatShown(dx, 'length')}, away ${formatShown(dy, 'length')}`;
 }

@@ -10,6 +10,7 @@ import { MergePanel, settled } from './MergePanel.tsx';
 import { PicturePanel } from './PicturePanel.tsx';
 import { ThingPanel } from './ThingPanel.tsx';
 import { useFieldSave } from './useFieldSave.ts';
+import { say } from '../../core/language/say.ts';
 
 interface FieldSideProps {
   id: string;
@@ -57,10 +58,8 @@ export function FieldSide({ id, draft }: FieldSideProps) {
       )}
       {draft.restored && (
         <Notice>
-          Changes that were not saved yet are back.{' '}
-          <Button variant="quiet" onClick={draft.discard}>
-            Drop them
-          </Button>
+          {say`Changes that were not saved yet are back.`}{' '}
+          <Button variant="quiet" onClick={draft.discard}>{say`Drop them`}</Button>
         </Notice>
       )}
       {fault !== null && <Notice tone="fault">{fault}</Notice>}
@@ -70,11 +69,11 @@ export function FieldSide({ id, draft }: FieldSideProps) {
           disabled={!changed || name.trim() === ''}
           onClick={save}
         >
-          {changed ? 'Save the field' : 'Saved'}
+          {changed ? say`Save the field` : say`Saved`}
         </Button>
-        <a href={`/api/v1/fields/${id}/file`}>JSON</a>
-        <a href={`/api/v1/fields/${id}/file?format=csv`}>CSV</a>
-        <a href={`/api/v1/fields/${id}/file?format=svg`}>SVG</a>
+        <a href={`/api/v1/fields/${id}/file`}>{say`JSON`}</a>
+        <a href={`/api/v1/fields/${id}/file?format=csv`}>{say`CSV`}</a>
+        <a href={`/api/v1/fields/${id}/file?format=svg`}>{say`SVG`}</a>
       </div>
     </div>
   );

@@ -3,6 +3,7 @@ import { ZoomButtons } from '../../ui/zoom/ZoomButtons.tsx';
 import { useFieldState, useFieldStore } from './fieldStore.ts';
 import styles from './FieldView.module.css';
 import { GRIDS, TOOLS } from './tools.tsx';
+import { say } from '../../core/language/say.ts';
 
 /** What the pointer does, and the grid to which it is drawn. */
 export function FieldTools({ zoom }: { zoom: Zoom }) {
@@ -10,7 +11,7 @@ export function FieldTools({ zoom }: { zoom: Zoom }) {
   const tool = useFieldState((now) => now.tool);
   const grid = useFieldState((now) => now.grid);
   return (
-    <div className={styles['tools']} role="toolbar" aria-label="Drawing tools">
+    <div className={styles['tools']} role="toolbar" aria-label={say`Drawing tools`}>
       {TOOLS.map(({ tool: next, key, label, icon }) => (
         <button
           key={next}
@@ -25,15 +26,13 @@ export function FieldTools({ zoom }: { zoom: Zoom }) {
       <span className={styles['grow']} />
       <ZoomButtons zoom={zoom} />
       <label className={styles['grid']}>
-        Grid
+        {say`Grid`}
         <select
           value={grid}
           onChange={(event) => state.setState({ grid: Number(event.target.value) })}
         >
           {GRIDS.map((size) => (
-            <option key={size} value={size}>
-              {size} mm
-            </option>
+            <option key={size} value={size}>{say`${size} mm`}</option>
           ))}
         </select>
       </label>

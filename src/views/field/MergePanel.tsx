@@ -5,6 +5,7 @@ import type { Collision } from '../../core/field/merging.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import styles from './FieldView.module.css';
+import { say } from '../../core/language/say.ts';
 
 /** What somebody else saved while this drawing was worked on. */
 export interface Merging {
@@ -37,18 +38,17 @@ interface MergePanelProps {
 export function MergePanel({ merging, onMine, onTheirs }: MergePanelProps) {
   const { changes, collisions } = merging;
   return (
-    <div className={styles['merging']} role="group" aria-label="Saved by somebody else">
-      <Notice>
-        Somebody else saved this field meanwhile. {changes.join(' ')}{' '}
-        {collisions.length === 0
-          ? 'Both drawings are laid together here: look, then save.'
-          : 'What only one of you changed is laid together here. Theirs is drawn dashed.'}
-      </Notice>
+    <div className={styles['merging']} role="group" aria-label={say`Saved by somebody else`}>
+      <Notice>{say`Somebody else saved this field meanwhile. ${changes.join(' ')} ${
+        collisions.length === 0
+          ? say`Both drawings are laid together here: look, then save.`
+          : say`What only one of you changed is laid together here. Theirs is drawn dashed.`
+      }`}</Notice>
       {collisions.map((collision) => (
         <div key={keyOf(collision)} className={styles['collision']}>
           <span>{wordsOf(collision)}</span>
-          <Button onClick={() => onMine(collision)}>Keep mine</Button>
-          <Button onClick={() => onTheirs(collision)}>Take theirs</Button>
+          <Button onClick={() => onMine(collision)}>{say`Keep mine`}</Button>
+          <Button onClick={() => onTheirs(collision)}>{say`Take theirs`}</Button>
         </div>
       ))}
     </div>
@@ -62,10 +62,11 @@ function keyOf(collision: Collision): string {
 }
 
 function wordsOf(collision: Collision): string {
-  if (collision.what === 'table') return `${TABLE_WORDS[collision.member]}: you both changed it.`;
+  if (collision.what === 'table')
+    return say`${TABLE_WORDS[collision.member]}: you both changed it.`;
   const { mine, theirs } = collision;
   const name = nameOf((mine ?? theirs)!);
-  if (theirs === null) return `${name}: you changed it, they took it away.`;
-  if (mine === null) return `${name}: you took it away, they changed it.`;
-  return `${name}: you both changed it.`;
+  if (theirs === null) return say`${name}: you changed it, they took it away.`;
+  if (mine === null) return say`${name}: you took it away, they changed it.`;
+  return say`${name}: you both changed it.`;
 }

@@ -9,6 +9,7 @@ import styles from '../../ui/Empty.module.css';
 import { Notice } from '../../ui/Notice.tsx';
 import { QuantityField } from '../../ui/QuantityField.tsx';
 import { TextField } from '../../ui/TextField.tsx';
+import { say } from '../../core/language/say.ts';
 
 /** Starts a field: a name and the size of the table. */
 function NewFieldSheet() {
@@ -28,7 +29,7 @@ function NewFieldSheet() {
           walls: [],
           lines: [],
           starts: [
-            { id: 'start', name: 'Start', pose: { x: width / 10, y: height / 5, heading: 0 } },
+            { id: 'start', name: say`Start`, pose: { x: width / 10, y: height / 5, heading: 0 } },
           ],
         },
       }),
@@ -37,7 +38,7 @@ function NewFieldSheet() {
   const size = (value: number) =>
     value >= 100 && value <= 20000
       ? null
-      : `From ${formatQuantity(100, 'length')} to ${formatQuantity(20000, 'length')}.`;
+      : say`From ${formatQuantity(100, 'length')} to ${formatQuantity(20000, 'length')}.`;
   return (
     <form
       className={styles['empty']}
@@ -46,32 +47,34 @@ function NewFieldSheet() {
         create.mutate();
       }}
     >
-      <h1>A new field.</h1>
-      <p>The table inside its border. Models, lines and start places are drawn next.</p>
+      <h1>{say`A new field.`}</h1>
+      <p>{say`The table inside its border. Models, lines and start places are drawn next.`}</p>
       <TextField
-        label="Name"
+        label={say`Name`}
         value={name}
         onChange={(to) => change({ name: to })}
         maxLength={80}
         autoFocus
       />
       <QuantityField
-        label="Width"
+        label={say`Width`}
         kind="length"
         value={width}
         refuse={size}
         onChange={(to) => change({ width: to })}
       />
       <QuantityField
-        label="Depth"
+        label={say`Depth`}
         kind="length"
         value={height}
         refuse={size}
         onChange={(to) => change({ height: to })}
       />
-      <Button variant="main" type="submit" disabled={name.trim() === ''}>
-        Start the field
-      </Button>
+      <Button
+        variant="main"
+        type="submit"
+        disabled={name.trim() === ''}
+      >{say`Start the field`}</Button>
       {create.error !== null && <Notice tone="fault">{sentenceOf(create.error)}</Notice>}
     </form>
   );

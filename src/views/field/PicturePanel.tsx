@@ -9,6 +9,7 @@ import { FileButton } from '../../ui/FileButton.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { QuantityField } from '../../ui/QuantityField.tsx';
 import styles from './FieldView.module.css';
+import { say } from '../../core/language/say.ts';
 
 interface PicturePanelProps {
   field: Field;
@@ -59,41 +60,36 @@ export function PicturePanel({ field, fieldId, clicked, onPlace, onPicture }: Pi
       return { x: (c * dx + s * dy) / picture.width, y: (-s * dx + c * dy) / picture.height };
     };
     const laid = pictureOnto(picture, [share(points[0]!), share(points[1]!)], places);
-    if (laid === null) setFault('Two different points are needed.');
+    if (laid === null) setFault(say`Two different points are needed.`);
     else {
       onPlace(laid);
       setPoints([]);
     }
   };
   return (
-    <section className={styles['panel']} aria-label="Picture">
-      <h1>Picture</h1>
-      <p>
-        A photo or a plan of the table under the drawing. Click two points on it and say where they
-        are on the table; it is scaled, turned and moved to fit.
-      </p>
+    <section className={styles['panel']} aria-label={say`Picture`}>
+      <h1>{say`Picture`}</h1>
+      <p>{say`A photo or a plan of the table under the drawing. Click two points on it and say where they are on the table; it is scaled, turned and moved to fit.`}</p>
       <div className={styles['actions']}>
         <FileButton
-          label={field.picture === null ? 'Choose a picture' : 'Another picture'}
+          label={field.picture === null ? say`Choose a picture` : say`Another picture`}
           accept={PICTURE_KINDS}
           onFiles={([file]) => void send(file)}
         />
         {field.picture !== null && (
-          <Button variant="quiet" onClick={() => onPlace(null)}>
-            Take it away
-          </Button>
+          <Button variant="quiet" onClick={() => onPlace(null)}>{say`Take it away`}</Button>
         )}
       </div>
       {fault !== null && <Notice tone="fault">{fault}</Notice>}
       {field.picture !== null &&
         ([0, 1] as const).map((i) => (
           <div key={i}>
-            <h2>{i === 0 ? 'First' : 'Second'} point</h2>
+            <h2>{say`${i === 0 ? say`First` : say`Second`} point`}</h2>
             <p className="mono">
-              {points[i] === undefined ? 'click it on the picture' : 'clicked'}
+              {points[i] === undefined ? say`click it on the picture` : say`clicked`}
             </p>
             <QuantityField
-              label="is from the left"
+              label={say`is from the left`}
               kind="length"
               value={places[i].x}
               onChange={(x) =>
@@ -103,7 +99,7 @@ export function PicturePanel({ field, fieldId, clicked, onPlace, onPicture }: Pi
               }
             />
             <QuantityField
-              label="is from the start side"
+              label={say`is from the start side`}
               kind="length"
               value={places[i].y}
               onChange={(y) =>
@@ -115,9 +111,7 @@ export function PicturePanel({ field, fieldId, clicked, onPlace, onPicture }: Pi
           </div>
         ))}
       {field.picture !== null && (
-        <Button disabled={points.length < 2} onClick={lay}>
-          Lay it so
-        </Button>
+        <Button disabled={points.length < 2} onClick={lay}>{say`Lay it so`}</Button>
       )}
     </section>
   );

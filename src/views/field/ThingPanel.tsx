@@ -8,6 +8,7 @@ import { Choice } from '../../ui/Choice.tsx';
 import { QuantityField } from '../../ui/QuantityField.tsx';
 import { TextField } from '../../ui/TextField.tsx';
 import styles from './FieldView.module.css';
+import { say } from '../../core/language/say.ts';
 
 interface ThingPanelProps {
   field: Field;
@@ -30,10 +31,10 @@ export function ThingPanel({ field, name, thing, onName, onField, onChoose }: Th
       );
     case 'wall':
       return (
-        <section className={styles['panel']} aria-label="Wall">
-          <h1>Wall</h1>
+        <section className={styles['panel']} aria-label={say`Wall`}>
+          <h1>{say`Wall`}</h1>
           <TextField
-            label="Name"
+            label={say`Name`}
             value={thing.thing.name}
             maxLength={80}
             onChange={(next) => put({ kind: 'wall', thing: { ...thing.thing, name: next } })}
@@ -50,36 +51,36 @@ export function ThingPanel({ field, name, thing, onName, onField, onChoose }: Th
       );
     case 'line':
       return (
-        <section className={styles['panel']} aria-label="Line">
-          <h1>Line</h1>
+        <section className={styles['panel']} aria-label={say`Line`}>
+          <h1>{say`Line`}</h1>
           <TextField
-            label="Name"
+            label={say`Name`}
             value={thing.thing.name}
             maxLength={80}
             onChange={(next) => put({ kind: 'line', thing: { ...thing.thing, name: next } })}
           />
           <QuantityField
-            label="Width"
+            label={say`Width`}
             kind="length"
             value={thing.thing.width}
             refuse={positive}
             onChange={(width) => put({ kind: 'line', thing: { ...thing.thing, width } })}
           />
           <QuantityField
-            label="Reflects, 0 % is dark"
+            label={say`Reflects, 0 % is dark`}
             kind="share"
             digits={0}
             value={thing.thing.reflectance}
-            refuse={(value) => (value >= 0 && value <= 1 ? null : 'From 0 to 100 %.')}
+            refuse={(value) => (value >= 0 && value <= 1 ? null : say`From 0 to 100 %.`)}
             onChange={(reflectance) =>
               put({ kind: 'line', thing: { ...thing.thing, reflectance } })
             }
           />
           <TextField
-            label="Colour, as the colour bench calls it"
+            label={say`Colour, as the colour bench calls it`}
             value={thing.thing.colour ?? ''}
             maxLength={80}
-            placeholder="none named"
+            placeholder={say`none named`}
             suggestions={COLOURS}
             onChange={(colour) =>
               put({ kind: 'line', thing: { ...thing.thing, colour: colour || null } })
@@ -93,10 +94,10 @@ export function ThingPanel({ field, name, thing, onName, onField, onChoose }: Th
       );
     case 'start':
       return (
-        <section className={styles['panel']} aria-label="Start place">
-          <h1>Start place</h1>
+        <section className={styles['panel']} aria-label={say`Start place`}>
+          <h1>{say`Start place`}</h1>
           <TextField
-            label="Name"
+            label={say`Name`}
             value={thing.thing.name}
             maxLength={80}
             onChange={(next) => put({ kind: 'start', thing: { ...thing.thing, name: next } })}
@@ -113,62 +114,62 @@ export function ThingPanel({ field, name, thing, onName, onField, onChoose }: Th
 /** Usual names of colours; a team may have others. */
 const COLOURS = STARTING_COLOURS.map(({ name }) => name);
 
-const positive = (value: number) => (value > 0 ? null : 'It has to be more than 0.');
+const positive = (value: number) => (value > 0 ? null : say`It has to be more than 0.`);
 
 function TablePanel({ field, name, onName, onField, onChoose }: Omit<ThingPanelProps, 'thing'>) {
   const things = [
-    ...field.models.map((one) => ({ kind: 'model' as const, one, word: 'model' })),
-    ...field.walls.map((one) => ({ kind: 'wall' as const, one, word: 'wall' })),
-    ...field.lines.map((one) => ({ kind: 'line' as const, one, word: 'line' })),
-    ...field.starts.map((one) => ({ kind: 'start' as const, one, word: 'start' })),
+    ...field.models.map((one) => ({ kind: 'model' as const, one, word: say`model` })),
+    ...field.walls.map((one) => ({ kind: 'wall' as const, one, word: say`wall` })),
+    ...field.lines.map((one) => ({ kind: 'line' as const, one, word: say`line` })),
+    ...field.starts.map((one) => ({ kind: 'start' as const, one, word: say`start` })),
   ];
   return (
-    <section className={styles['panel']} aria-label="Table">
-      <h1>Table</h1>
-      <TextField label="Name of the field" value={name} maxLength={80} onChange={onName} />
+    <section className={styles['panel']} aria-label={say`Table`}>
+      <h1>{say`Table`}</h1>
+      <TextField label={say`Name of the field`} value={name} maxLength={80} onChange={onName} />
       <QuantityField
-        label="Width"
+        label={say`Width`}
         kind="length"
         value={field.width}
         refuse={size}
         onChange={(width) => onField({ ...field, width })}
       />
       <QuantityField
-        label="Depth, away from the start side"
+        label={say`Depth, away from the start side`}
         kind="length"
         value={field.height}
         refuse={size}
         onChange={(height) => onField({ ...field, height })}
       />
       <Choice
-        label="Border"
+        label={say`Border`}
         value={field.border ? 'raised' : 'open'}
         options={[
-          { value: 'raised', label: 'raised' },
-          { value: 'open', label: 'open edge' },
+          { value: 'raised', label: say`raised` },
+          { value: 'open', label: say`open edge` },
         ]}
         onChange={(border) => onField({ ...field, border: border === 'raised' })}
       />
       <TextField
-        label="Colour of the bare table"
+        label={say`Colour of the bare table`}
         value={field.ground}
         maxLength={80}
         suggestions={COLOURS}
         onChange={(ground) => onField({ ...field, ground })}
       />
-      {!field.border && <p>Put a guard at the open edge before a free drive.</p>}
+      {!field.border && <p>{say`Put a guard at the open edge before a free drive.`}</p>}
       <Choice
-        label="A match lasts"
+        label={say`A match lasts`}
         value={field.matchSeconds === null ? 'unknown' : 'known'}
         options={[
-          { value: 'known', label: 'this long' },
-          { value: 'unknown', label: 'not said' },
+          { value: 'known', label: say`this long` },
+          { value: 'unknown', label: say`not said` },
         ]}
         onChange={(known) => onField({ ...field, matchSeconds: known === 'known' ? 150 : null })}
       />
       {field.matchSeconds !== null && (
         <QuantityField
-          label="Match time"
+          label={say`Match time`}
           kind="time"
           digits={0}
           value={field.matchSeconds}
@@ -176,7 +177,7 @@ function TablePanel({ field, name, onName, onField, onChoose }: Omit<ThingPanelP
           onChange={(matchSeconds) => onField({ ...field, matchSeconds })}
         />
       )}
-      <h2>On the table</h2>
+      <h2>{say`On the table`}</h2>
       <ul className={styles['things']}>
         {things.map(({ kind, one, word }) => (
           <li key={`${kind} ${one.id}`}>
@@ -193,7 +194,7 @@ function TablePanel({ field, name, onName, onField, onChoose }: Omit<ThingPanelP
 const size = (value: number) =>
   value >= 100 && value <= 20000
     ? null
-    : `From ${formatQuantity(100, 'length')} to ${formatQuantity(20000, 'length')}.`;
+    : say`From ${formatQuantity(100, 'length')} to ${formatQuantity(20000, 'length')}.`;
 
 function ModelPanel({
   model,
@@ -206,30 +207,30 @@ function ModelPanel({
   const put = (next: Partial<FieldModel['zone']>) =>
     onChange({ ...model, zone: { ...zone, ...next } });
   return (
-    <section className={styles['panel']} aria-label="Model">
-      <h1>Model</h1>
+    <section className={styles['panel']} aria-label={say`Model`}>
+      <h1>{say`Model`}</h1>
       <TextField
-        label="Name"
+        label={say`Name`}
         value={model.name}
         maxLength={80}
         onChange={(name) => onChange({ ...model, name })}
       />
       <QuantityField
-        label="Points"
+        label={say`Points`}
         kind="number"
         digits={0}
         value={model.points}
         onChange={(points) => onChange({ ...model, points })}
       />
       <Seen seen={model.seen} onChange={(seen) => onChange({ ...model, seen })} />
-      <h2>Zone that scores</h2>
+      <h2>{say`Zone that scores`}</h2>
       <PoseFields pose={zone.target} onChange={(target) => put({ target })} />
       <Choice
-        label="Shape"
+        label={say`Shape`}
         value={zone.shape.kind}
         options={[
-          { value: 'circle', label: 'circle' },
-          { value: 'polygon', label: 'corners' },
+          { value: 'circle', label: say`circle` },
+          { value: 'polygon', label: say`corners` },
         ]}
         onChange={(kind) =>
           put({
@@ -250,7 +251,7 @@ function ModelPanel({
       />
       {zone.shape.kind === 'circle' ? (
         <QuantityField
-          label="Tolerance, its radius"
+          label={say`Tolerance, its radius`}
           kind="length"
           value={zone.shape.radius}
           refuse={positive}
@@ -258,24 +259,24 @@ function ModelPanel({
         />
       ) : (
         <Points
-          title="Corners from the middle: ahead, left"
+          title={say`Corners from the middle: ahead, left`}
           points={zone.shape.corners}
           least={3}
           onChange={(corners) => put({ shape: { kind: 'polygon', corners } })}
         />
       )}
       <Choice
-        label="Heading"
+        label={say`Heading`}
         value={zone.headingTolerance === null ? 'any' : 'within'}
         options={[
-          { value: 'any', label: 'any scores' },
-          { value: 'within', label: 'within' },
+          { value: 'any', label: say`any scores` },
+          { value: 'within', label: say`within` },
         ]}
         onChange={(kind) => put({ headingTolerance: kind === 'any' ? null : radians(8) })}
       />
       {zone.headingTolerance !== null && (
         <QuantityField
-          label="Heading tolerance"
+          label={say`Heading tolerance`}
           kind="angle"
           value={zone.headingTolerance}
           refuse={positive}
@@ -294,11 +295,11 @@ function ModelPanel({
 function Seen({ seen, onChange }: { seen: boolean; onChange: (seen: boolean) => void }) {
   return (
     <Choice
-      label="A range sensor"
+      label={say`A range sensor`}
       value={seen ? 'sees' : 'passes'}
       options={[
-        { value: 'sees', label: 'sees it' },
-        { value: 'passes', label: 'looks over it' },
+        { value: 'sees', label: say`sees it` },
+        { value: 'passes', label: say`looks over it` },
       ]}
       onChange={(choice) => onChange(choice === 'sees')}
     />
@@ -309,19 +310,19 @@ function PoseFields({ pose, onChange }: { pose: Pose; onChange: (pose: Pose) => 
   return (
     <>
       <QuantityField
-        label="From the left"
+        label={say`From the left`}
         kind="length"
         value={pose.x}
         onChange={(x) => onChange({ ...pose, x })}
       />
       <QuantityField
-        label="From the start side"
+        label={say`From the start side`}
         kind="length"
         value={pose.y}
         onChange={(y) => onChange({ ...pose, y })}
       />
       <QuantityField
-        label="Heading, 0 is to the right, left turns count up"
+        label={say`Heading, 0 is to the right, left turns count up`}
         kind="angle"
         value={pose.heading}
         onChange={(heading) => onChange({ ...pose, heading })}
@@ -361,7 +362,7 @@ function Points({
           <button
             type="button"
             disabled={points.length <= least}
-            aria-label={`Take out point ${i + 1}`}
+            aria-label={say`Take out point ${i + 1}`}
             onClick={() => onChange(points.filter((_, k) => k !== i))}
           >
             ×
@@ -375,9 +376,7 @@ function Points({
           const [a, b] = [points.at(-1)!, points[0]!];
           onChange([...points, { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 }]);
         }}
-      >
-        + another point
-      </button>
+      >{say`+ another point`}</button>
     </>
   );
 }

@@ -17,6 +17,7 @@ import type { Point } from '../../core/mathematics/pose.ts';
 import { createHistory, type EditedHistory } from '../../ui/history.ts';
 import type { Merging } from './MergePanel.tsx';
 import { GRIDS, type Tool } from './tools.tsx';
+import { say } from '../../core/language/say.ts';
 
 /** Distance within which corners and the border are caught, mm. */
 const REACH = 12;
@@ -114,7 +115,7 @@ export function createFieldStore(record: FieldRecord): FieldStore {
       const id = freeThingId(field(), 'start');
       put({
         kind: 'start',
-        thing: { id, name: `Start ${id.split('-')[1]}`, pose: { ...at, heading: 0 } },
+        thing: { id, name: say`Start ${id.split('-')[1]!}`, pose: { ...at, heading: 0 } },
       });
       state.setState({ chosen: { kind: 'start', id }, tool: 'choose' });
     },
@@ -172,7 +173,7 @@ export function createFieldStore(record: FieldRecord): FieldStore {
       state.setState({ open: [] });
       if ((tool !== 'wall' && tool !== 'line') || open.length < 2) return;
       const id = freeThingId(field(), tool);
-      const named = { id, name: `${tool === 'wall' ? 'Wall' : 'Line'} ${id.split('-')[1]}` };
+      const named = { id, name: `${tool === 'wall' ? say`Wall` : say`Line`} ${id.split('-')[1]!}` };
       const points = [...open];
       put(
         tool === 'wall'
@@ -212,7 +213,7 @@ function modelBetween(field: Field, from: Point, to: Point, id: string) {
     kind: 'model' as const,
     thing: {
       id,
-      name: `Model ${id.split('-')[1]}`,
+      name: say`Model ${id.split('-')[1]!}`,
       outline,
       zone: { target, shape: { kind: 'circle' as const, radius: 30 }, headingTolerance: null },
       points: 10,

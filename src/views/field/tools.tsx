@@ -1,5 +1,6 @@
 import { Circle, Image, MousePointer2, Ruler, Slash, Spline, Square } from 'lucide-react';
 import type { ReactNode } from 'react';
+import { say } from '../../core/language/say.ts';
 
 /** What the pointer does on the drawing board. */
 export type Tool = 'choose' | 'model' | 'wall' | 'line' | 'start' | 'measure' | 'picture';
@@ -14,49 +15,63 @@ export const TOOLS: readonly {
   {
     tool: 'choose',
     key: 'V',
-    label: 'Choose',
+    get label() {
+      return say`Choose`;
+    },
     icon: <MousePointer2 size={16} />,
     says: 'Click a thing; drag it or its points.',
   },
   {
     tool: 'model',
     key: 'M',
-    label: 'Model',
+    get label() {
+      return say`Model`;
+    },
     icon: <Square size={16} />,
     says: 'Drag a rectangle; its corners can be moved after.',
   },
   {
     tool: 'wall',
     key: 'W',
-    label: 'Wall',
+    get label() {
+      return say`Wall`;
+    },
     icon: <Slash size={16} />,
     says: 'Click its points; Enter ends it.',
   },
   {
     tool: 'line',
     key: 'L',
-    label: 'Line',
+    get label() {
+      return say`Line`;
+    },
     icon: <Spline size={16} />,
     says: 'Click its points; Enter ends it.',
   },
   {
     tool: 'start',
     key: 'S',
-    label: 'Start',
+    get label() {
+      return say`Start`;
+    },
     icon: <Circle size={16} />,
     says: 'Click where the middle of the axle stands.',
   },
   {
     tool: 'measure',
     key: 'R',
-    label: 'Measure',
+    get label() {
+      return say`Measure`;
+    },
     icon: <Ruler size={16} />,
     says: 'Drag from one place to another.',
   },
   {
     tool: 'picture',
     key: 'P',
-    label: 'Picture',
+    get label() {
+      return say`Picture`;
+    },
     icon: <Image size={16} />,
     says: 'Lay a picture of the table under the drawing.',
   },

@@ -5,6 +5,8 @@ import { Button } from '../../ui/Button.tsx';
 import { FileButton } from '../../ui/FileButton.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import styles from './FilesView.module.css';
+import { say } from '../../core/language/say.ts';
+import { sayWith } from '../../ui/sayWith.ts';
 
 interface Outcome {
   file: string;
@@ -28,18 +30,16 @@ export function BringIn({ imports }: { imports: ImportResult[] }) {
   };
   const undo = async ({ id }: ImportResult) => {
     const work = ask(importResultSchema, 'DELETE', `imports/${id}`).then(() => ({
-      sentence: 'Taken back. A copy of before lies in the data folder.',
+      sentence: say`Taken back. A copy of before lies in the data folder.`,
     }));
-    setOutcomes([await outcomeOf('Import', work)]);
+    setOutcomes([await outcomeOf(say`Import`, work)]);
   };
   return (
     <>
-      <h1>Bring files in.</h1>
-      <p className={styles['lead']}>
-        Robots, fields, routes and runs, as JSON or CSV; a field also as an SVG drawing; bundles of
-        all of them. A file is taken whole or not at all. A route that somebody sent you in words
-        goes into <a href="/route?new">a new route</a>.
-      </p>
+      <h1>{say`Bring files in.`}</h1>
+      <p
+        className={styles['lead']}
+      >{sayWith`Robots, fields, routes and runs, as JSON or CSV; a field also as an SVG drawing; bundles of all of them. A file is taken whole or not at all. A route that somebody sent you in words goes into ${(<a href="/route?new">{say`a new route`}</a>)}.`}</p>
       <div
         className={styles['drop']}
         data-over={over}
@@ -54,9 +54,9 @@ export function BringIn({ imports }: { imports: ImportResult[] }) {
           void take(event.dataTransfer.files);
         }}
       >
-        <p>{busy === null ? 'Drop files here' : `Reading ${busy} …`}</p>
+        <p>{busy === null ? say`Drop files here` : say`Reading ${busy} …`}</p>
         <FileButton
-          label="Choose files"
+          label={say`Choose files`}
           variant="main"
           accept=".json,.csv,.svg,.jsonl,.gz"
           multiple
@@ -70,22 +70,22 @@ export function BringIn({ imports }: { imports: ImportResult[] }) {
         </Notice>
       ))}
       {outcomes.some((outcome) => outcome.good) && (
-        <Button onClick={() => location.reload()}>Show what is here now</Button>
+        <Button onClick={() => location.reload()}>{say`Show what is here now`}</Button>
       )}
       {imports.length > 0 && (
         <>
-          <h2 className={styles['section']}>What came in</h2>
+          <h2 className={styles['section']}>{say`What came in`}</h2>
           <ul className={styles['list']}>
             {imports.map((one) => (
               <li key={one.id}>
                 <div>
                   {one.sentence}
-                  <small className="mono">{one.createdAt.slice(0, 16).replace('T', ' ')} UTC</small>
+                  <small className="mono">{say`${one.createdAt.slice(0, 16).replace('T', ' ')} UTC`}</small>
                 </div>
                 {one.undoneAt === null ? (
-                  <Button onClick={() => void undo(one)}>Take it back</Button>
+                  <Button onClick={() => void undo(one)}>{say`Take it back`}</Button>
                 ) : (
-                  <em>taken back</em>
+                  <em>{say`taken back`}</em>
                 )}
               </li>
             ))}

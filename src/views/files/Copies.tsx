@@ -6,6 +6,8 @@ import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import styles from './FilesView.module.css';
+import { say } from '../../core/language/say.ts';
+import { sayWith } from '../../ui/sayWith.ts';
 
 interface CopiesProps {
   copies: Copy[];
@@ -19,7 +21,7 @@ export function Copies({ copies, folder }: CopiesProps) {
   const take = async () => {
     try {
       setShown(await ask(z.array(copySchema), 'POST', 'copies'));
-      setNote({ good: true, sentence: 'A copy of everything is in the data folder.' });
+      setNote({ good: true, sentence: say`A copy of everything is in the data folder.` });
     } catch (error) {
       setNote({ good: false, sentence: sentenceOf(error) });
     }
@@ -27,27 +29,23 @@ export function Copies({ copies, folder }: CopiesProps) {
   if (folder === null) return null;
   return (
     <>
-      <h2 className={styles['section']}>Copies of everything</h2>
-      <p className={styles['lead']}>
-        Corvat takes one a day, and one before anything is deleted, reset or brought up to date.
-        They lie in <code>{folder}</code>. To go back to one, stop Corvat and run{' '}
-        <code>npm run restore -- FILE</code>.
-      </p>
+      <h2 className={styles['section']}>{say`Copies of everything`}</h2>
+      <p
+        className={styles['lead']}
+      >{sayWith`Corvat takes one a day, and one before anything is deleted, reset or brought up to date. They lie in ${(<code>{folder}</code>)}. To go back to one, stop Corvat and run ${(<code>{say`npm run restore -- FILE`}</code>)}.`}</p>
       <div>
-        <Button onClick={() => void take()}>Take one now</Button>
+        <Button onClick={() => void take()}>{say`Take one now`}</Button>
       </div>
       {note !== null && <Notice tone={note.good ? 'good' : 'fault'}>{note.sentence}</Notice>}
       <ul className={styles['list']}>
-        {shown.length === 0 && <li>None yet.</li>}
+        {shown.length === 0 && <li>{say`None yet.`}</li>}
         {shown.map(({ file, at, bytes, why }) => (
           <li key={file}>
             <div>
               {why}
               <small className="mono">{file}</small>
             </div>
-            <span className="mono">
-              {at.slice(0, 16).replace('T', ' ')}, {formatNumber(bytes / 1024, 0)} kB
-            </span>
+            <span className="mono">{say`${at.slice(0, 16).replace('T', ' ')}, ${formatNumber(bytes / 1024, 0)} kB`}</span>
           </li>
         ))}
       </ul>

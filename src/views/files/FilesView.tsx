@@ -4,6 +4,8 @@ import { Copies } from './Copies.tsx';
 import { island } from '../../ui/island.tsx';
 import styles from './FilesView.module.css';
 import { KeptList } from './KeptList.tsx';
+import { say } from '../../core/language/say.ts';
+import { sayWith } from '../../ui/sayWith.ts';
 
 export interface FilesViewProps {
   kept: Record<KeptThing, KeptRecord[]>;
@@ -22,16 +24,13 @@ function FilesSheet({ kept, imports, copies, copiesIn }: FilesViewProps) {
         <Copies copies={copies} folder={copiesIn} />
       </section>
       <section>
-        <p>
-          Units and signs, on all sheets: <a href="/team">how your team counts</a>. Words:{' '}
-          <a href="/glossary">what they mean</a>.
-        </p>
-        <h1>Take files out.</h1>
-        <p className={styles['lead']}>Everything that is here, in open formats.</p>
+        <p>{sayWith`Units and signs, on all sheets: ${(<a href="/team">{say`how your team counts`}</a>)}. Words: ${(<a href="/glossary">{say`what they mean`}</a>)}.`}</p>
+        <h1>{say`Take files out.`}</h1>
+        <p className={styles['lead']}>{say`Everything that is here, in open formats.`}</p>
         <KeptList
-          title="Robots, with setups and bench records"
+          title={say`Robots, with setups and bench records`}
           thing="robots"
-          takes="its setups and bench records"
+          takes={say`its setups and bench records`}
           records={kept.robots}
           files={(id) => [
             ['JSON', `robots/${id}/file`],
@@ -39,9 +38,9 @@ function FilesSheet({ kept, imports, copies, copiesIn }: FilesViewProps) {
           ]}
         />
         <KeptList
-          title="Fields"
+          title={say`Fields`}
           thing="fields"
-          takes="all its drawings"
+          takes={say`all its drawings`}
           records={kept.fields}
           files={(id) => [
             ['JSON', `fields/${id}/file`],
@@ -49,41 +48,33 @@ function FilesSheet({ kept, imports, copies, copiesIn }: FilesViewProps) {
             ['SVG', `fields/${id}/file?format=svg`],
           ]}
         />
-        <a href="/field?new">Draw a new field</a>
+        <a href="/field?new">{say`Draw a new field`}</a>
         <KeptList
-          title="Routes and their runs"
+          title={say`Routes and their runs`}
           thing="routes"
-          takes="its revisions and all its runs"
+          takes={say`its revisions and all its runs`}
           records={kept.routes}
           files={(id) => [
             ['JSON', `routes/${id}/file`],
             ['CSV', `routes/${id}/file?format=csv`],
-            ['Python', `routes/${id}/program.py`],
-            ['Java', `routes/${id}/program.java`],
-            ['runs CSV', `routes/${id}/runs-file`],
-            ['runs JSON', `routes/${id}/runs-file?format=json`],
+            [say`Python`, `routes/${id}/program.py`],
+            [say`Java`, `routes/${id}/program.java`],
+            [say`runs CSV`, `routes/${id}/runs-file`],
+            [say`runs JSON`, `routes/${id}/runs-file?format=json`],
             ['bundle', `routes/${id}/bundle`],
           ]}
         />
         <KeptList
-          title="Practices"
+          title={say`Practices`}
           thing="sessions"
-          takes="all its runs"
+          takes={say`all its runs`}
           records={kept.sessions}
           files={() => []}
         />
-        <h2 className={styles['section']}>Everything in one file</h2>
-        <p className={styles['lead']}>
-          Robots with their benches, fields, routes, runs, recordings and photos:{' '}
-          <a href="/api/v1/bundle" download>
-            the whole bundle
-          </a>
-          , or{' '}
-          <a href="/api/v1/bundle?photos=no" download>
-            without the photos
-          </a>
-          . Another Corvat takes it in without loss.
-        </p>
+        <h2 className={styles['section']}>{say`Everything in one file`}</h2>
+        <p
+          className={styles['lead']}
+        >{sayWith`Robots with their benches, fields, routes, runs, recordings and photos: ${(<a href="/api/v1/bundle" download>{say`the whole bundle`}</a>)}, or ${(<a href="/api/v1/bundle?photos=no" download>{say`without the photos`}</a>)}. Another Corvat takes it in without loss.`}</p>
       </section>
     </div>
   );

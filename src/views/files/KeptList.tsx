@@ -5,6 +5,7 @@ import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import styles from './FilesView.module.css';
+import { say } from '../../core/language/say.ts';
 
 const keptListSchema = z.array(keptRecordSchema);
 
@@ -37,12 +38,12 @@ export function KeptList({ title, thing, takes, records, files }: KeptListProps)
       <h2 className={styles['section']}>{title}</h2>
       {fault !== null && <Notice tone="fault">{fault}</Notice>}
       <ul className={styles['list']} aria-label={title}>
-        {shown.length === 0 && <li>None yet.</li>}
+        {shown.length === 0 && <li>{say`None yet.`}</li>}
         {shown.map(({ id, name, archived }) => (
           <li key={id} data-away={archived}>
             <strong>
               {name}
-              {archived && <em> put away</em>}
+              {archived && <em>{say`put away`}</em>}
             </strong>
             <span>
               {files(id).map(([label, path]) => (
@@ -52,15 +53,13 @@ export function KeptList({ title, thing, takes, records, files }: KeptListProps)
               ))}
             </span>
             {asking === id ? (
-              <div className={styles['asking']} role="group" aria-label={`Delete ${name}?`}>
-                Delete “{name}” with {takes}? A copy of everything is taken first.
+              <div className={styles['asking']} role="group" aria-label={say`Delete ${name}?`}>
+                {say`Delete “${name}” with ${takes}? A copy of everything is taken first.`}
                 <Button
                   variant="main"
                   onClick={() => void attempt(ask(keptListSchema, 'DELETE', `kept/${thing}/${id}`))}
-                >
-                  Delete it
-                </Button>
-                <Button onClick={() => setAsking(null)}>Keep it</Button>
+                >{say`Delete it`}</Button>
+                <Button onClick={() => setAsking(null)}>{say`Keep it`}</Button>
               </div>
             ) : (
               <span className={styles['actions']}>
@@ -71,9 +70,9 @@ export function KeptList({ title, thing, takes, records, files }: KeptListProps)
                     )
                   }
                 >
-                  {archived ? 'Take it out' : 'Put it away'}
+                  {archived ? say`Take it out` : say`Put it away`}
                 </Button>
-                <Button onClick={() => setAsking(id)}>Delete …</Button>
+                <Button onClick={() => setAsking(id)}>{say`Delete …`}</Button>
               </span>
             )}
           </li>

@@ -3,6 +3,7 @@ import { useRef } from 'react';
 import { MOVES, type MoveKind } from '../../core/moves/index.ts';
 import { Button } from '../../ui/Button.tsx';
 import styles from './AddMove.module.css';
+import { say } from '../../core/language/say.ts';
 
 /** Kinds of move that have a button of their own. */
 const AT_HAND = 3;
@@ -30,7 +31,7 @@ export function AddMove({ onAdd }: { onAdd: (kind: MoveKind) => void }) {
         }}
       >
         <summary>
-          <Plus size={16} aria-hidden="true" /> Other moves
+          <Plus size={16} aria-hidden="true" /> {say`Other moves`}
         </summary>
         <ul>
           {MOVES.slice(AT_HAND)

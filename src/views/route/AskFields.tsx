@@ -5,15 +5,29 @@ import { QuantityField } from '../../ui/QuantityField.tsx';
 import { Swatch } from '../../ui/Swatch.tsx';
 import { Picker, TextField } from '../../ui/TextField.tsx';
 import { notNegative, shareOfOne } from './fieldParts.tsx';
+import { say } from '../../core/language/say.ts';
+import { sayWith } from '../../ui/sayWith.ts';
 
 /** What each kind of question is called. */
 const KINDS: Readonly<Record<Ask['kind'], string>> = {
-  range: 'range: something is near',
-  light: 'light: dark or light',
-  colour: 'colour: it is this one',
-  touch: 'bumper: it is pressed',
-  arm: 'attachment motor: where it stands',
-  servo: 'servo: where it was sent',
+  get range() {
+    return say`range: something is near`;
+  },
+  get light() {
+    return say`light: dark or light`;
+  },
+  get colour() {
+    return say`colour: it is this one`;
+  },
+  get touch() {
+    return say`bumper: it is pressed`;
+  },
+  get arm() {
+    return say`attachment motor: where it stands`;
+  },
+  get servo() {
+    return say`servo: where it was sent`;
+  },
 };
 
 interface AskFieldsProps {
@@ -47,16 +61,16 @@ function AskNumbers({ ask, setup, onChange }: Pick<AskFieldsProps, 'ask' | 'setu
       return (
         <>
           <Choice
-            label="Range sensor"
+            label={say`Range sensor`}
             value={ask.sensor}
             options={[
-              { value: 'ahead', label: 'ahead' },
-              { value: 'side', label: 'at the side' },
+              { value: 'ahead', label: say`ahead` },
+              { value: 'side', label: say`at the side` },
             ]}
             onChange={(sensor) => onChange({ ...ask, sensor })}
           />
           <QuantityField
-            label="Nearer than"
+            label={say`Nearer than`}
             kind="length"
             digits={0}
             value={ask.nearerThan}
@@ -69,20 +83,20 @@ function AskNumbers({ ask, setup, onChange }: Pick<AskFieldsProps, 'ask' | 'setu
       return (
         <>
           <Choice
-            label="It is"
+            label={say`It is`}
             value={ask.sees}
             options={[
-              { value: 'dark', label: 'dark' },
-              { value: 'light', label: 'light' },
+              { value: 'dark', label: say`dark` },
+              { value: 'light', label: say`light` },
             ]}
             onChange={(sees) => onChange({ ...ask, sees })}
           />
           <Choice
-            label="Under the sensor"
+            label={say`Under the sensor`}
             value={ask.sensor}
             options={[
-              { value: 'first', label: 'first' },
-              { value: 'second', label: 'second' },
+              { value: 'first', label: say`first` },
+              { value: 'second', label: say`second` },
             ]}
             onChange={(sensor) => onChange({ ...ask, sensor })}
           />
@@ -101,7 +115,7 @@ function AskNumbers({ ask, setup, onChange }: Pick<AskFieldsProps, 'ask' | 'setu
     case 'arm':
       return (
         <QuantityField
-          label="Stands at this or more, counted from the start"
+          label={say`Stands at this or more, counted from the start`}
           kind="angle"
           digits={0}
           value={ask.angle}
@@ -111,7 +125,7 @@ function AskNumbers({ ask, setup, onChange }: Pick<AskFieldsProps, 'ask' | 'setu
     case 'servo':
       return (
         <QuantityField
-          label="Was sent to this or more"
+          label={say`Was sent to this or more`}
           kind="share"
           digits={0}
           value={ask.position}
@@ -136,10 +150,7 @@ export function ColourName({
   return (
     <TextField
       label={
-        <>
-          {known !== undefined && <Swatch colour={known.middle} />}
-          Colour, as the colour bench calls it
-        </>
+        <>{sayWith`${known !== undefined && <Swatch colour={known.middle} />}Colour, as the colour bench calls it`}</>
       }
       value={colour}
       maxLength={80}

@@ -3,6 +3,7 @@ import { formatNumber } from '../../core/mathematics/quantity.ts';
 import type { Step } from '../../core/route/plan.ts';
 import type { ChoiceOutcome } from '../../core/simulation/outcomes.ts';
 import { Figures } from '../../ui/Figures.tsx';
+import { say } from '../../core/language/say.ts';
 
 interface ChoiceFiguresProps {
   choices: Budget['choices'];
@@ -16,7 +17,7 @@ export function ChoiceFigures({ choices, outcomes, steps, titles }: ChoiceFigure
   if (choices.length === 0) return null;
   return (
     <>
-      <h2>Which way it goes</h2>
+      <h2>{say`Which way it goes`}</h2>
       <Figures
         figures={choices.map(({ step, moveId, expected, wrong, reading }) => {
           const { position, round } = steps[step]!;
@@ -24,14 +25,14 @@ export function ChoiceFigures({ choices, outcomes, steps, titles }: ChoiceFigure
           const reads =
             reading === null
               ? ''
-              : ` It reads ${formatNumber(reading.value, reading.digits)} ± ${formatNumber(reading.spread, 1)}${reading.unit}, the limit is ${formatNumber(reading.limit, reading.digits)}${reading.unit}.`;
+              : say` It reads ${formatNumber(reading.value, reading.digits)} ± ${formatNumber(reading.spread, 1)}${reading.unit}, the limit is ${formatNumber(reading.limit, reading.digits)}${reading.unit}.`;
           return {
             label: `${position + 1} ${titles[position]}: ${expected ? 'yes' : 'no'}`,
             value:
               seen === undefined
-                ? `${rarely(wrong)} wrong`
-                : `${rarely(seen.wrong.share)} wrong, ${rarely(seen.wrong.low)} to ${rarely(seen.wrong.high)}`,
-            why: `A robot without noise sees “${expected ? 'yes' : 'no'}”. By the error budget ${rarely(wrong)} of the runs see the other.${reads}`,
+                ? say`${rarely(wrong)} wrong`
+                : say`${rarely(seen.wrong.share)} wrong, ${rarely(seen.wrong.low)} to ${rarely(seen.wrong.high)}`,
+            why: say`A robot without noise sees “${expected ? say`yes` : say`no`}”. By the error budget ${rarely(wrong)} of the runs see the other.${reads}`,
           };
         })}
       />

@@ -4,6 +4,7 @@ import type { CheckpointOutcome } from '../../core/simulation/outcomes.ts';
 import { rangeWords } from '../../core/text/sentences.ts';
 import { ChanceBars } from '../../ui/ChanceBars.tsx';
 import styles from './Panels.module.css';
+import { say } from '../../core/language/say.ts';
 
 interface ForecastChanceProps {
   /** Of the checkpoint. */
@@ -27,17 +28,17 @@ export function ForecastChance(props: ForecastChanceProps) {
         <strong>{rangeWords(range)}</strong>
         <span>
           {outcome === undefined
-            ? `to hit ${name}, as well as the robot is known. Forecast runs to see drop-outs and collisions too.`
-            : `to hit ${name}. Of ${runs} simulated runs, each of another robot that yours may be, ${outcome.hits} hit.`}
+            ? say`to hit ${name}, as well as the robot is known. Forecast runs to see drop-outs and collisions too.`
+            : say`to hit ${name}. Of ${runs} simulated runs, each of another robot that yours may be, ${outcome.hits} hit.`}
         </span>
       </div>
       {two !== null && (
         <ChanceBars
           goal={goal}
-          why="Each bar is where the chance to hit lies in 19 of 20 robots that yours may be, by what its setup knows: from the run without any noise, the spread of every move and what is not known of every number. Once aimed, the middle of the runs lies on the target. The mark is your goal."
+          why={say`Each bar is where the chance to hit lies in 19 of 20 robots that yours may be, by what its setup knows: from the run without any noise, the spread of every move and what is not known of every number. Once aimed, the middle of the runs lies on the target. The mark is your goal.`}
           bars={[
-            { label: 'As planned', range: range!, measured: false },
-            { label: 'Once aimed', range: two.onTarget, measured: false },
+            { label: say`As planned`, range: range!, measured: false },
+            { label: say`Once aimed`, range: two.onTarget, measured: false },
           ]}
         />
       )}

@@ -11,6 +11,7 @@ import { Notice } from '../../ui/Notice.tsx';
 import { Plot } from '../../ui/Plot.tsx';
 import { RecordingSource } from '../../ui/RecordingSource.tsx';
 import styles from './Panels.module.css';
+import { say } from '../../core/language/say.ts';
 
 /** A log of a turn laid over the simulation, with delay, lag and noise fitted to it. */
 export function LogPanel({ setup }: { setup: RobotParameters }) {
@@ -21,11 +22,8 @@ export function LogPanel({ setup }: { setup: RobotParameters }) {
     list.map(({ time, gyro }) => ({ x: time, y: degrees(gyro) }));
   return (
     <>
-      <h2>Lay a log over it</h2>
-      <p>
-        A log of one turn on the spot from rest, with time, both motors and heading: it shows how
-        late this robot really is.
-      </p>
+      <h2>{say`Lay a log over it`}</h2>
+      <p>{say`A log of one turn on the spot from rest, with time, both motors and heading: it shows how late this robot really is.`}</p>
       <RecordingSource
         worker={worker}
         example={'t_s,left_deg,right_deg,heading_deg\n0.00,0,0,0.1'}
@@ -35,9 +33,9 @@ export function LogPanel({ setup }: { setup: RobotParameters }) {
           setFit(found);
           setFault(
             log === null
-              ? 'This log lacks time, one of the motors or the heading, so nothing was fitted. Send t_s, left_deg, right_deg and heading_deg.'
+              ? say`This log lacks time, one of the motors or the heading, so nothing was fitted. Send t_s, left_deg, right_deg and heading_deg.`
               : found === null
-                ? 'No turn from rest of more than 23° is in this log, so nothing was fitted. Log one turn of 90° from standing still.'
+                ? say`No turn from rest of more than 23° is in this log, so nothing was fitted. Log one turn of 90° from standing still.`
                 : null,
           );
         }}
@@ -48,36 +46,38 @@ export function LogPanel({ setup }: { setup: RobotParameters }) {
         <>
           <div className={styles['plot']}>
             <Plot
-              label="The log over the simulation"
-              why="Crosses are the heading of your log; the thin line is what the robot of this setup would have done, the dashed one the robot that fits the log best."
+              label={say`The log over the simulation`}
+              why={say`Crosses are the heading of your log; the thin line is what the robot of this setup would have done, the dashed one the robot that fits the log best.`}
               x={{ title: 's' }}
-              y={{ title: 'heading, °' }}
+              y={{ title: say`heading, °` }}
               series={[
-                { label: 'log', look: 'measured', points: points(fit.measured) },
-                { label: 'by the setup', look: 'limit', points: points(fit.simulated) },
-                { label: 'fitted', look: 'fit', points: points(fit.fitted) },
+                { label: say`log`, look: 'measured', points: points(fit.measured) },
+                { label: say`by the setup`, look: 'limit', points: points(fit.simulated) },
+                { label: say`fitted`, look: 'fit', points: points(fit.fitted) },
               ]}
             />
           </div>
           <Figures
             figures={[
               {
-                label: 'Motors lag by',
-                value: `${milliseconds(fit.lag.value)}, setup ${milliseconds(setup.motor.lag)}`,
-                why: `95 % interval ${milliseconds(fit.lag.low)} to ${milliseconds(fit.lag.high)}. Fitted to the heading by the wheels.`,
+                label: say`Motors lag by`,
+                value: say`${milliseconds(fit.lag.value)}, setup ${milliseconds(setup.motor.lag)}`,
+                why: say`95 % interval ${milliseconds(fit.lag.low)} to ${milliseconds(fit.lag.high)}. Fitted to the heading by the wheels.`,
               },
               {
-                label: 'Gyro tells late by',
-                value: `${milliseconds(fit.latency.value)}, setup ${milliseconds(setup.gyro.latency)}`,
-                why: `95 % interval ${milliseconds(fit.latency.low)} to ${milliseconds(fit.latency.high)}. How much later the gyro tells the turn than the wheels do.`,
+                label: say`Gyro tells late by`,
+                value: say`${milliseconds(fit.latency.value)}, setup ${milliseconds(setup.gyro.latency)}`,
+                why: say`95 % interval ${milliseconds(fit.latency.low)} to ${milliseconds(fit.latency.high)}. How much later the gyro tells the turn than the wheels do.`,
               },
-              { label: 'Noise of the heading', value: `${formatNumber(degrees(fit.noise), 2)}°` },
+              {
+                label: say`Noise of the heading`,
+                value: `${formatNumber(degrees(fit.noise), 2)}°`,
+              },
             ]}
           />
-          <p className={styles['hint']}>
-            Where these differ from the setup, change the setup on the Bench; the steering that is
-            recommended here follows.
-          </p>
+          <p
+            className={styles['hint']}
+          >{say`Where these differ from the setup, change the setup on the Bench; the steering that is recommended here follows.`}</p>
         </>
       )}
     </>
@@ -85,5 +85,5 @@ export function LogPanel({ setup }: { setup: RobotParameters }) {
 }
 
 function milliseconds(time: number): string {
-  return `${formatNumber(1000 * time, 0)} ms`;
+  return say`${formatNumber(1000 * time, 0)} ms`;
 }

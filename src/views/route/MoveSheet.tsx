@@ -12,6 +12,7 @@ import { Notice } from '../../ui/Notice.tsx';
 import { EndFields } from './fieldParts.tsx';
 import { MoveFields } from './moves/index.tsx';
 import styles from './MoveSheet.module.css';
+import { say } from '../../core/language/say.ts';
 
 interface MoveSheetProps {
   plan: RoutePlan;
@@ -32,14 +33,14 @@ export function MoveSheet(props: MoveSheetProps) {
   const move = plan.moves[position]!;
   const step = programSheet(plan, setup)[position]!;
   const figures = step.numbers
-    .filter(({ label }) => !['Time limit', 'Heading to keep', 'Time'].includes(label))
+    .filter(({ label }) => ![say`Time limit`, say`Heading to keep`, say`Time`].includes(label))
     .map(({ label, value, unit }, i) => ({
       label,
       value: unit === '°' ? `${value}°` : `${value} ${unit}`,
       strong: i === 0 && move.kind === 'turn',
     }));
   return (
-    <section className={styles['sheet']} aria-label="Selected move">
+    <section className={styles['sheet']} aria-label={say`Selected move`}>
       <div className={styles['head']}>
         <h1>
           {position + 1} {step.title}
@@ -57,14 +58,14 @@ export function MoveSheet(props: MoveSheetProps) {
       <Figures
         figures={[
           ...figures,
-          { label: 'Lasts', value: `${formatNumber(duration, 2)} s` },
+          { label: say`Lasts`, value: `${formatNumber(duration, 2)} s` },
           ...(spread === null
             ? []
             : [
                 {
-                  label: 'Spread after this move',
+                  label: say`Spread after this move`,
                   value: `± ${formatQuantity(spread.radius, 'length', 0)}, ± ${formatNumber(2 * degrees(spread.heading), 1)}°`,
-                  why: '19 of 20 runs end this move within these limits: of the place of the tool point about its mean, and of the heading. Worked out to first order from every known error (error budget).',
+                  why: say`19 of 20 runs end this move within these limits: of the place of the tool point about its mean, and of the heading. Worked out to first order from every known error (error budget).`,
                 },
               ]),
         ]}
@@ -72,7 +73,7 @@ export function MoveSheet(props: MoveSheetProps) {
       {ways.length > 0 && <Ways ways={ways} onChange={onChange} />}
       {'stop' in move && (
         <details className={styles['ends']}>
-          <summary>How it stops, when it gives up</summary>
+          <summary>{say`How it stops, when it gives up`}</summary>
           <EndFields move={move} onChange={onChange} />
         </details>
       )}
@@ -91,13 +92,13 @@ function Ways({ ways, onChange }: WaysProps) {
     of === 'heading' ? `${formatNumber(degrees(value), 1)}°` : formatQuantity(value, 'length', 1);
   return (
     <table className={styles['ways']}>
-      <caption>Ways to do it on this robot</caption>
+      <caption>{say`Ways to do it on this robot`}</caption>
       <thead>
         <tr>
-          <th scope="col">way</th>
-          <th scope="col">off by</th>
-          <th scope="col">spread</th>
-          <th scope="col">time</th>
+          <th scope="col">{say`way`}</th>
+          <th scope="col">{say`off by`}</th>
+          <th scope="col">{say`spread`}</th>
+          <th scope="col">{say`time`}</th>
         </tr>
       </thead>
       <tbody>

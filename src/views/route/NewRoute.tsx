@@ -3,7 +3,7 @@ import { routeSchema } from '../../contracts/routes.ts';
 import type { FieldRecord } from '../../contracts/fields.ts';
 import type { Robot } from '../../contracts/robots.ts';
 import { useState } from 'react';
-import { conventions } from '../../core/mathematics/conventions.ts';
+import { conventions } from '../../core/language/conventions.ts';
 import type { RoutePlan } from '../../core/route/plan.ts';
 import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -12,6 +12,7 @@ import { Picker, TextField } from '../../ui/TextField.tsx';
 import { TypedRoute } from '../../ui/TypedRoute.tsx';
 import { island } from '../../ui/island.tsx';
 import styles from '../../ui/Empty.module.css';
+import { say } from '../../core/language/say.ts';
 
 interface NewRouteProps {
   robots: Pick<Robot, 'id' | 'name'>[];
@@ -41,39 +42,41 @@ function NewRouteSheet({ robots, fields }: NewRouteProps) {
         create.mutate();
       }}
     >
-      <h1>A new route.</h1>
-      <p>Name it after what it is for, such as the models it goes to.</p>
+      <h1>{say`A new route.`}</h1>
+      <p>{say`Name it after what it is for, such as the models it goes to.`}</p>
       <TextField
-        label="Name"
+        label={say`Name`}
         value={name}
         onChange={(to) => change({ name: to })}
         maxLength={80}
         autoFocus
       />
       <Picker
-        label="Robot"
+        label={say`Robot`}
         value={robotId}
         options={robots.map((r) => ({ value: r.id, label: r.name }))}
         onChange={(to) => change({ robotId: to })}
       />
       <Picker
-        label="Field"
+        label={say`Field`}
         value={fieldId}
         options={fields.map((f) => ({ value: f.id, label: f.name }))}
         onChange={(to) =>
           change({ fieldId: to, plan: emptyPlan(fields.find(({ id }) => id === to)!) })
         }
       />
-      <p>If you have it in words, from a message or in your head, put it here; or draw it next.</p>
+      <p>{say`If you have it in words, from a message or in your head, put it here; or draw it next.`}</p>
       <TypedRoute
         key={fieldId}
         plan={plan}
         context={{ starts: field.starts, models: field.models, length: conventions().length }}
         onChange={(next) => change({ plan: next })}
       />
-      <Button variant="main" type="submit" disabled={name.trim() === ''}>
-        Start the route
-      </Button>
+      <Button
+        variant="main"
+        type="submit"
+        disabled={name.trim() === ''}
+      >{say`Start the route`}</Button>
       {create.error !== null && <Notice tone="fault">{sentenceOf(create.error)}</Notice>}
     </form>
   );

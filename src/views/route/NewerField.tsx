@@ -4,6 +4,8 @@ import { fittedPlan } from '../../core/route/fittedPlan.ts';
 import type { RoutePlan } from '../../core/route/plan.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
+import { say } from '../../core/language/say.ts';
+import { sayWith } from '../../ui/sayWith.ts';
 
 interface NewerFieldProps {
   /** The drawing that the plan stands on. */
@@ -24,10 +26,8 @@ export function NewerField({ present, newer, plan, onTake }: NewerFieldProps) {
   const more = changes.length - SAID;
   return (
     <Notice>
-      “{newer.name}” was drawn anew since: this route stands on drawing {present.revision.number},
-      the newest is {newer.revision.number}. {changes.slice(0, SAID).join(' ')}
-      {more > 0 && ` And ${more} more.`} {fitted.says.join(' ')}{' '}
-      <Button onClick={() => onTake(fitted.plan)}>Go on with the newest</Button>
+      {sayWith`“${newer.name}” was drawn anew since: this route stands on drawing ${present.revision.number}, the newest is ${newer.revision.number}. ${changes.slice(0, SAID).join(' ')}${more > 0 && say` And ${more} more.`} ${fitted.says.join(' ')}`}{' '}
+      <Button onClick={() => onTake(fitted.plan)}>{say`Go on with the newest`}</Button>
     </Notice>
   );
 }

@@ -6,7 +6,6 @@ import {
   type RouteRevision,
 } from '../../contracts/routes.ts';
 import { useMutation, useQuery } from '@tanstack/react-query';
-import { format } from 'date-fns';
 import { planDifferences } from '../../core/route/revisionWords.ts';
 import type { RobotParameters } from '../../core/robot/parameters.ts';
 import type { Field } from '../../core/field/field.ts';
@@ -16,6 +15,8 @@ import { Notice } from '../../ui/Notice.tsx';
 import { sheetAddress } from '../../ui/sheetAddress.ts';
 import { CopyWords } from './CopyWords.tsx';
 import styles from './Panels.module.css';
+import { formatMoment } from '../../core/language/dates.ts';
+import { say } from '../../core/language/say.ts';
 
 interface RevisionsPanelProps {
   route: Route;
@@ -37,7 +38,7 @@ export function RevisionsPanel({ route, revision, setup, field, onContinue }: Re
   const branch = useMutation({
     mutationFn: (from: RouteRevision) =>
       ask(routeSchema, 'POST', 'routes', {
-        name: `${route.name}, from rev ${from.number}`.slice(0, 80),
+        name: say`${route.name}, from rev ${from.number}`.slice(0, 80),
         robotId: route.robotId,
         fieldId: route.fieldId,
         goal: route.goal,
@@ -47,9 +48,10 @@ export function RevisionsPanel({ route, revision, setup, field, onContinue }: Re
   });
   const fault = branch.error ?? error;
   if (fault !== null) return <Notice tone="fault">{sentenceOf(fault)}</Notice>;
-  if (revisions === undefined) return <p className={styles['hint']}>Reading the revisions …</p>;
+  if (revisions === undefined)
+    return <p className={styles['hint']}>{say`Reading the revisions …`}</p>;
   return (
-    <section className={styles['panel']} aria-label="Revisions">
+    <section className={styles['panel']} aria-label={say`Revisions`}>
       <ol className={styles['revisions']}>
         {revisions.map((one) => {
           const parent = revisions.find(({ number }) => number === one.parent);
@@ -57,12 +59,12 @@ export function RevisionsPanel({ route, revision, setup, field, onContinue }: Re
           return (
             <li key={one.id}>
               <div className={styles['revision']}>
-                <b>rev {one.number}</b>
+                <b>{say`rev ${one.number}`}</b>
                 <span>
-                  {ORIGINS[one.origin]}, {format(one.createdAt, 'd MMM HH:mm')}
+                  {ORIGINS[one.origin]}, {formatMoment(one.createdAt, 'day and time')}
                   {one.parent !== null &&
                     one.parent !== one.number - 1 &&
-                    `, from rev ${one.parent}`}
+                    say`, from rev ${one.parent}`}
                 </span>
               </div>
               {one.reason !== '' && <p>{one.reason}</p>}
@@ -71,19 +73,21 @@ export function RevisionsPanel({ route, revision, setup, field, onContinue }: Re
                   {changes.slice(0, 8).map((change) => (
                     <li key={change}>{change}</li>
                   ))}
-                  {changes.length > 8 && <li>and {changes.length - 8} more changes</li>}
+                  {changes.length > 8 && <li>{say`and ${changes.length - 8} more changes`}</li>}
                 </ul>
               )}
               <div className={styles['buttons']}>
                 {one.id !== revision.id && (
-                  <Button variant="quiet" onClick={() => onContinue(one)}>
-                    Continue from rev {one.number}
-                  </Button>
+                  <Button
+                    variant="quiet"
+                    onClick={() => onContinue(one)}
+                  >{say`Continue from rev ${one.number}`}</Button>
                 )}
                 <CopyWords plan={one.plan} field={field} />
-                <Button variant="quiet" onClick={() => branch.mutate(one)}>
-                  Make it a route of its own
-                </Button>
+                <Button
+                  variant="quiet"
+                  onClick={() => branch.mutate(one)}
+                >{say`Make it a route of its own`}</Button>
               </div>
             </li>
           );

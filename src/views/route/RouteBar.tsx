@@ -8,6 +8,7 @@ import { ZoomButtons } from '../../ui/zoom/ZoomButtons.tsx';
 import { useRouteState, useRouteStore } from './routeStore.ts';
 import styles from './RouteView.module.css';
 import { useRouteWork } from './routeWork.ts';
+import { say } from '../../core/language/say.ts';
 
 interface RouteBarProps {
   route: Route;
@@ -21,30 +22,30 @@ export function RouteBar({ route, routes, zoom }: RouteBarProps) {
   const field = useRouteState((state) => state.field);
   const panel = useRouteState((state) => state.panel);
   const { plan, move } = useRouteWork();
-  const sign = plan.startBy === undefined ? 'at once' : askWords(plan.startBy);
+  const sign = plan.startBy === undefined ? say`at once` : askWords(plan.startBy);
   return (
     <div className={styles['bar']}>
       <Picker
-        label="Route"
+        label={say`Route`}
         value={route.id}
         options={[
           ...routes.map(({ id, name }) => ({ value: id, label: name })),
-          { value: 'new', label: 'New route …' },
+          { value: 'new', label: say`New route …` },
         ]}
         onChange={(id) =>
           location.assign(id === 'new' ? '/route?new' : sheetAddress('/route', { route: id }))
         }
       />
       <Picker
-        label="Starts at"
+        label={say`Starts at`}
         value={plan.startId}
         options={field.field.starts.map(({ id, name }) => ({ value: id, label: name }))}
         onChange={(startId) => history.change({ ...plan, startId })}
       />
       <span className={styles['sign']}>
-        <small>Sets off</small>
+        <small>{say`Sets off`}</small>
         <Button
-          aria-label={`Sets off: ${sign}`}
+          aria-label={say`Sets off: ${sign}`}
           aria-pressed={panel === 'move' && move === null}
           onClick={() => open(null)}
         >
@@ -53,12 +54,14 @@ export function RouteBar({ route, routes, zoom }: RouteBarProps) {
       </span>
       <span className={styles['grow']} />
       <ZoomButtons zoom={zoom} />
-      <a className={buttonClass()} href={sheetAddress('/field', { field: field.id })}>
-        Field
-      </a>
-      <a className={buttonClass()} href={sheetAddress('/program', { route: route.id })}>
-        Program sheet
-      </a>
+      <a
+        className={buttonClass()}
+        href={sheetAddress('/field', { field: field.id })}
+      >{say`Field`}</a>
+      <a
+        className={buttonClass()}
+        href={sheetAddress('/program', { route: route.id })}
+      >{say`Program sheet`}</a>
     </div>
   );
 }

@@ -11,6 +11,7 @@ import { FieldDrawing } from '../../ui/FieldDrawing.tsx';
 import type { Zoom } from '../../ui/zoom/useZoom.ts';
 import styles from './RouteField.module.css';
 import { RunCloud } from './RunCloud.tsx';
+import { say } from '../../core/language/say.ts';
 
 interface RouteFieldProps {
   field: Field;
@@ -79,7 +80,7 @@ export function RouteField(props: RouteFieldProps) {
       startId={startId}
       pictureUrl={props.pictureUrl}
       zoom={props.zoom}
-      label="The field to scale with the planned route"
+      label={say`The field to scale with the planned route`}
       onPoint={(point, event) => follow(point, event.buttons !== 0)}
     >
       {(drawn) => (
@@ -158,7 +159,7 @@ export function RouteField(props: RouteFieldProps) {
                       props.onSelect(move.id);
                     }}
                   >
-                    <title>Drag to change the distance of move {position + 1}</title>
+                    <title>{say`Drag to change the distance of move ${position + 1}`}</title>
                   </circle>
                 )}
                 <circle className={styles['node']} r={9} cx={at.x} cy={at.y} pointerEvents="none" />

@@ -5,6 +5,7 @@ import type { Draft } from '../../ui/useDraft.ts';
 import { NewerField } from './NewerField.tsx';
 import { useRouteState, useRouteStore } from './routeStore.ts';
 import { useRouteWork } from './routeWork.ts';
+import { say } from '../../core/language/say.ts';
 
 interface RouteNoticesProps {
   newer: FieldRecord | null;
@@ -20,17 +21,12 @@ export function RouteNotices({ newer, draft }: RouteNoticesProps) {
     <>
       {draft.restored && (
         <Notice>
-          Changes that were not saved yet are back. Undo does not reach behind them;{' '}
-          <Button variant="quiet" onClick={draft.discard}>
-            drop them
-          </Button>
+          {say`Changes that were not saved yet are back. Undo does not reach behind them;`}{' '}
+          <Button variant="quiet" onClick={draft.discard}>{say`drop them`}</Button>
         </Notice>
       )}
       {unfit.length > 0 && (
-        <Notice tone="fault">
-          This revision does not fit the drawing of its field. {unfit.join(' ')} Save it as a
-          revision to keep that.
-        </Notice>
+        <Notice tone="fault">{say`This revision does not fit the drawing of its field. ${unfit.join(' ')} Save it as a revision to keep that.`}</Notice>
       )}
       {newer !== null && newer.revision.id !== field.revision.id && (
         <NewerField
@@ -41,9 +37,7 @@ export function RouteNotices({ newer, draft }: RouteNoticesProps) {
         />
       )}
       {continued !== null && (
-        <Notice>
-          This continues revision {continued.number}; revision {revision.number} stays in the list.
-        </Notice>
+        <Notice>{say`This continues revision ${continued.number}; revision ${revision.number} stays in the list.`}</Notice>
       )}
     </>
   );

@@ -13,6 +13,7 @@ import { SpreadPanel } from './SpreadPanel.tsx';
 import { StartSheet } from './StartSheet.tsx';
 import { WordsPanel } from './WordsPanel.tsx';
 import { useWays } from './useWays.ts';
+import { say } from '../../core/language/say.ts';
 
 /** Comes with the chart library, which nobody needs before tuning. */
 const TunePanel = lazy(() => import('./TunePanel.tsx'));
@@ -105,7 +106,7 @@ function Tune() {
   const { change } = useRouteStore();
   const { move, robot } = useRouteWork();
   return (
-    <Suspense fallback={<p className={styles['hint']}>Getting the charts …</p>}>
+    <Suspense fallback={<p className={styles['hint']}>{say`Getting the charts …`}</p>}>
       <TunePanel move={move} setup={robot.setup.setup} onChange={change} />
     </Suspense>
   );

@@ -11,6 +11,7 @@ import { useRouteState, useRouteStore, type RoutePanel } from './routeStore.ts';
 import styles from './RouteView.module.css';
 import { useRouteWork } from './routeWork.ts';
 import { SaveForm } from './SaveForm.tsx';
+import { say } from '../../core/language/say.ts';
 
 interface RouteSideProps {
   route: Route;
@@ -28,15 +29,18 @@ export function RouteSide({ route, newer, draft, titleBlock }: RouteSideProps) {
   return (
     <div className={styles['side']}>
       <Tabs<RoutePanel>
-        label="Sheets of the route"
+        label={say`Sheets of the route`}
         value={panel}
         tabs={[
-          { value: 'move', label: 'Move' },
-          { value: 'words', label: 'Words' },
-          { value: 'spread', label: 'Spread' },
-          { value: 'tune', label: 'Tune' },
-          { value: 'checks', label: checks.length === 0 ? 'Checks' : `Checks ${checks.length}` },
-          { value: 'revisions', label: 'Revisions' },
+          { value: 'move', label: say`Move` },
+          { value: 'words', label: say`Words` },
+          { value: 'spread', label: say`Spread` },
+          { value: 'tune', label: say`Tune` },
+          {
+            value: 'checks',
+            label: checks.length === 0 ? say`Checks` : say`Checks ${checks.length}`,
+          },
+          { value: 'revisions', label: say`Revisions` },
         ]}
         onChange={show}
       />
@@ -50,9 +54,7 @@ export function RouteSide({ route, newer, draft, titleBlock }: RouteSideProps) {
           variant={changed ? 'main' : 'plain'}
           disabled={!changed || saving}
           onClick={() => ask(true)}
-        >
-          Save as rev {revision.number + 1}
-        </Button>
+        >{say`Save as rev ${revision.number + 1}`}</Button>
       </div>
       {saving && (
         <SaveForm
@@ -83,12 +85,8 @@ function ForecastButton() {
       variant={changed ? 'plain' : 'main'}
       onClick={lookAhead}
       disabled={plan.moves.length === 0}
-    >
-      Forecast {runs} runs
-    </Button>
+    >{say`Forecast ${runs} runs`}</Button>
   ) : (
-    <Button onClick={forecast.cancel}>
-      Cancel, {done} of {runs} done
-    </Button>
+    <Button onClick={forecast.cancel}>{say`Cancel, ${done} of ${runs} done`}</Button>
   );
 }

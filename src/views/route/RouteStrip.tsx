@@ -13,6 +13,7 @@ import { KEYED_MOVES, useRouteState, useRouteStore } from './routeStore.ts';
 import styles from './RouteView.module.css';
 import { useRouteWork } from './routeWork.ts';
 import { Strip } from './Strip.tsx';
+import { say } from '../../core/language/say.ts';
 
 /** Below the field: what can be done to the moves, and the moves in time. */
 export function RouteStrip({ zoom }: { zoom: Zoom }) {
@@ -26,14 +27,14 @@ export function RouteStrip({ zoom }: { zoom: Zoom }) {
     <div className={styles['strip']}>
       <div className={styles['over']}>
         <Button variant="quiet" onClick={playback.toggle} disabled={plan.moves.length === 0}>
-          {playing ? <Pause size={16} /> : <Play size={16} />} {playing ? 'Pause' : 'Play'}
+          {playing ? <Pause size={16} /> : <Play size={16} />} {playing ? say`Pause` : say`Play`}
         </Button>
         <AddMove onAdd={store.add} />
         <Button variant="quiet" disabled={position === -1} onClick={store.copy}>
-          <Copy size={16} /> Copy
+          <Copy size={16} /> {say`Copy`}
         </Button>
         <Button variant="quiet" disabled={position === -1} onClick={store.remove}>
-          <Trash2 size={16} /> Delete
+          <Trash2 size={16} /> {say`Delete`}
         </Button>
         <UndoButtons history={history} />
         <KeyHelp keys={useRouteKeys(zoom)} />
@@ -65,11 +66,10 @@ function Readout() {
   const setup = robot.setup.setup;
   const { heading } = poseAt(replayed ?? nominal, time);
   return (
-    <output className={`mono ${styles['readout']}`} aria-live="off">
-      {formatNumber(time, 2)} s heading{' '}
-      {formatNumber(shownHeading(heading - nominal.trace[0]!.heading, setup), 0)}° lasts{' '}
-      {formatNumber(nominal.duration, 1)} s
-    </output>
+    <output
+      className={`mono ${styles['readout']}`}
+      aria-live="off"
+    >{say`${formatNumber(time, 2)} s heading ${formatNumber(shownHeading(heading - nominal.trace[0]!.heading, setup), 0)}° lasts ${formatNumber(nominal.duration, 1)} s`}</output>
   );
 }
 

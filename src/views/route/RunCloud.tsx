@@ -5,6 +5,7 @@ import type { RobotParameters } from '../../core/robot/parameters.ts';
 import { toolPose } from '../../core/robot/toolPose.ts';
 import { forecastPose, momentAfterMove, type Forecast } from '../../core/simulation/forecast.ts';
 import styles from './RouteField.module.css';
+import { say } from '../../core/language/say.ts';
 
 interface RunCloudProps {
   forecast: Forecast;
@@ -70,7 +71,9 @@ export const RunCloud = memo(function RunCloud(props: RunCloudProps) {
         }}
       >
         <title>
-          {pointed === null ? 'A simulated run' : `Run ${pointed + 1}: click to see how it went`}
+          {pointed === null
+            ? say`A simulated run`
+            : say`Run ${pointed + 1}: click to see how it went`}
         </title>
       </path>
     </>

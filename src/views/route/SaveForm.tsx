@@ -6,6 +6,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { TextField } from '../../ui/TextField.tsx';
 import styles from './RouteView.module.css';
+import { say } from '../../core/language/say.ts';
 
 interface SaveFormProps {
   route: Route;
@@ -49,18 +50,16 @@ export function SaveForm(props: SaveFormProps) {
       }}
     >
       <TextField
-        label="Why this revision"
+        label={say`Why this revision`}
         value={reason}
         onChange={setReason}
-        placeholder="turn 2 went too far"
+        placeholder={say`turn 2 went too far`}
         maxLength={200}
         autoFocus
       />
       <div className={styles['actions']}>
-        <Button variant="main" type="submit">
-          Save revision {revision.number + 1}
-        </Button>
-        <Button onClick={onCancel}>Not yet</Button>
+        <Button variant="main" type="submit">{say`Save revision ${revision.number + 1}`}</Button>
+        <Button onClick={onCancel}>{say`Not yet`}</Button>
       </div>
       {fault !== null && <Notice tone="fault">{fault}</Notice>}
     </form>

@@ -20,6 +20,7 @@ import styles from './Panels.module.css';
 import type { BudgetState } from './useBudget.ts';
 import { FORECAST_RUNS } from './useForecast.ts';
 import { estimated, conditionWords } from './spreadWords.ts';
+import { say } from '../../core/language/say.ts';
 
 interface SpreadPanelProps {
   experiment: Experiment;
@@ -49,10 +50,9 @@ export function SpreadPanel(props: SpreadPanelProps) {
   const checkpoint = checkpoints.find(({ id }) => id === chosen) ?? checkpoints.at(-1);
   if (checkpoint === undefined) {
     return (
-      <p className={styles['hint']}>
-        Put a checkpoint where runs are measured (K). Its spread, its chance to hit and what would
-        help are shown here.
-      </p>
+      <p
+        className={styles['hint']}
+      >{say`Put a checkpoint where runs are measured (K). Its spread, its chance to hit and what would help are shown here.`}</p>
     );
   }
   const step = steps.findIndex(({ move }) => move.id === checkpoint.id);
@@ -64,10 +64,10 @@ export function SpreadPanel(props: SpreadPanelProps) {
   const simulated = summary?.ranges[checkpoint.id];
   const trust = outcome === undefined || two === null ? null : estimated(outcome, two);
   return (
-    <section className={styles['panel']} aria-label="Spread and forecast">
+    <section className={styles['panel']} aria-label={say`Spread and forecast`}>
       {checkpoints.length > 1 && (
         <Picker
-          label="At"
+          label={say`At`}
           value={checkpoint.id}
           options={checkpoints.map(({ id, name }) => ({ value: id, label: name }))}
           onChange={setChosen}
@@ -80,7 +80,7 @@ export function SpreadPanel(props: SpreadPanelProps) {
         runs={summary?.forecast.runs ?? 0}
       />
       <Choice
-        label="Runs of a forecast"
+        label={say`Runs of a forecast`}
         value={String(props.runs)}
         options={FORECAST_RUNS.map((runs) => ({
           value: String(runs),
@@ -91,13 +91,13 @@ export function SpreadPanel(props: SpreadPanelProps) {
       {trust !== null && <Notice tone={trust.agree ? 'plain' : 'fault'}>{trust.sentence}</Notice>}
       <TwoLevelBars two={two} bySource={shares.bySource} />
       {props.measure}
-      <h2>Which move lets it in</h2>
+      <h2>{say`Which move lets it in`}</h2>
       <Bars
-        label="Spread by move"
+        label={say`Spread by move`}
         bars={shares.byStep.slice(0, 6).map(({ of, share }) => ({
           words:
             of === -1
-              ? 'before the first move'
+              ? say`before the first move`
               : `${steps[of]!.position + 1} ${titles[steps[of]!.position]}`,
           share,
           figure: percent(share),
@@ -111,22 +111,22 @@ export function SpreadPanel(props: SpreadPanelProps) {
       <NextSteps experiment={experiment} onPlan={props.onPlan} />
       {summary !== null && outcome !== undefined && (
         <>
-          <h2>What {summary.forecast.runs} simulated runs did</h2>
+          <h2>{say`What ${summary.forecast.runs} simulated runs did`}</h2>
           <Figures
             figures={[
               {
-                label: 'Last',
+                label: say`Last`,
                 value: `${formatNumber(summary.outcomes.duration.middle, 1)} s`,
-                why: `Half of the runs are quicker. One in twenty is quicker than ${formatNumber(summary.outcomes.duration.quick, 2)} s, one in twenty slower than ${formatNumber(summary.outcomes.duration.slow, 2)} s.`,
+                why: say`Half of the runs are quicker. One in twenty is quicker than ${formatNumber(summary.outcomes.duration.quick, 2)} s, one in twenty slower than ${formatNumber(summary.outcomes.duration.slow, 2)} s.`,
               },
-              { label: 'Ran into something', value: String(summary.outcomes.collided) },
-              { label: 'Lost a sensor reading', value: String(summary.outcomes.droppedOut) },
-              { label: 'Gave up in a move', value: String(summary.outcomes.gaveUp) },
+              { label: say`Ran into something`, value: String(summary.outcomes.collided) },
+              { label: say`Lost a sensor reading`, value: String(summary.outcomes.droppedOut) },
+              { label: say`Gave up in a move`, value: String(summary.outcomes.gaveUp) },
             ]}
           />
-          <h2>What chance at the start decides</h2>
+          <h2>{say`What chance at the start decides`}</h2>
           <Bars
-            label="Sensitivity"
+            label={say`Sensitivity`}
             bars={outcome.sensitivity.slice(0, 5).map(({ condition, share }) => ({
               words: conditionWords(condition),
               share,
@@ -135,7 +135,7 @@ export function SpreadPanel(props: SpreadPanelProps) {
           />
           {outcome.missed.length > 0 && (
             <div className={styles['misses']}>
-              <h2>Runs that missed</h2>
+              <h2>{say`Runs that missed`}</h2>
               <p>
                 {outcome.missed.slice(0, 12).map((run) => (
                   <button
@@ -151,9 +151,10 @@ export function SpreadPanel(props: SpreadPanelProps) {
             </div>
           )}
           {replayed !== null && (
-            <Button variant="quiet" onClick={() => onReplay(null)}>
-              Run {replayed + 1} is shown; back to the plan
-            </Button>
+            <Button
+              variant="quiet"
+              onClick={() => onReplay(null)}
+            >{say`Run ${replayed + 1} is shown; back to the plan`}</Button>
           )}
         </>
       )}

@@ -5,6 +5,7 @@ import { Choice } from '../../ui/Choice.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { AskFields } from './AskFields.tsx';
 import styles from './MoveSheet.module.css';
+import { say } from '../../core/language/say.ts';
 
 /** What can give the sign to set off. */
 const SIGNS: readonly Ask['kind'][] = ['range', 'touch', 'light', 'colour'];
@@ -24,13 +25,13 @@ export function StartSheet({ plan, setup, checks, onChange }: StartSheetProps) {
     onChange(sign === undefined ? rest : { ...rest, startBy: sign });
   };
   return (
-    <section className={styles['sheet']} aria-label="Start">
+    <section className={styles['sheet']} aria-label={say`Start`}>
       <div className={styles['head']}>
-        <h1>Start</h1>
+        <h1>{say`Start`}</h1>
         <p>
           {startBy === undefined
-            ? 'The program sets off as soon as it is started.'
-            : 'The program stands still until the sign comes, then waits for a still gyro and sets off.'}
+            ? say`The program sets off as soon as it is started.`
+            : say`The program stands still until the sign comes, then waits for a still gyro and sets off.`}
         </p>
       </div>
       {checks.map((check) => (
@@ -40,17 +41,17 @@ export function StartSheet({ plan, setup, checks, onChange }: StartSheetProps) {
       ))}
       <div className={styles['fields']}>
         <Choice
-          label="It sets off"
+          label={say`It sets off`}
           value={startBy === undefined ? 'once' : 'sign'}
           options={[
-            { value: 'once', label: 'at once' },
-            { value: 'sign', label: 'at a sign' },
+            { value: 'once', label: say`at once` },
+            { value: 'sign', label: say`at a sign` },
           ]}
           onChange={(when) => put(when === 'once' ? undefined : startingAsk('range'))}
         />
         {startBy !== undefined && (
           <AskFields
-            label="The sign"
+            label={say`The sign`}
             ask={startBy}
             kinds={SIGNS}
             setup={setup}
@@ -59,10 +60,7 @@ export function StartSheet({ plan, setup, checks, onChange }: StartSheetProps) {
         )}
       </div>
       {startBy !== undefined && (
-        <Notice>
-          Give the sign with a flat hand and take it away at once: the robot drives off by itself.
-          Keep fingers and hair away from wheels and attachments.
-        </Notice>
+        <Notice>{say`Give the sign with a flat hand and take it away at once: the robot drives off by itself. Keep fingers and hair away from wheels and attachments.`}</Notice>
       )}
     </section>
   );

@@ -9,7 +9,7 @@ import {
 import { horizontalListSortingStrategy, SortableContext, useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { ticks } from './ticks.ts';
-import { formatShown, unitOf } from '../../core/mathematics/quantity.ts';
+import { formatFixed, formatShown, unitOf } from '../../core/mathematics/quantity.ts';
 import type { SpreadAt } from '../../core/analysis/budget/spread.ts';
 import type { RunRecord } from '../../core/simulation/run.ts';
 import { stepsOf, type Step } from '../../core/route/plan.ts';
@@ -17,6 +17,7 @@ import { definitionOf, isAction, type Move } from '../../core/moves/index.ts';
 import { usePlayedTime, type Playback } from './playback.ts';
 import { StripLayout, type Span } from './stripLayout.ts';
 import styles from './Strip.module.css';
+import { say } from '../../core/language/say.ts';
 
 interface StripProps {
   moves: readonly Move[];
@@ -69,10 +70,9 @@ export function Strip(props: StripProps) {
   };
   if (moves.length === 0) {
     return (
-      <p className={styles['empty']}>
-        No moves yet. Add a drive, a turn or an approach; each becomes a cell here, as wide as it
-        lasts.
-      </p>
+      <p
+        className={styles['empty']}
+      >{say`No moves yet. Add a drive, a turn or an approach; each becomes a cell here, as wide as it lasts.`}</p>
     );
   }
   return (
@@ -87,7 +87,7 @@ export function Strip(props: StripProps) {
               className={at > 0.8 * duration ? styles['leftwards'] : ''}
               style={{ left: share(at) }}
               aria-pressed={props.selected === move.id}
-              aria-label={`Move ${position + 1}: ${props.titles[position]}`}
+              aria-label={say`Move ${position + 1}: ${props.titles[position]!}`}
               onClick={() => props.onSelect(move.id)}
             >
               <b>{position + 1}</b> {props.titles[position]}
@@ -137,8 +137,8 @@ export function Strip(props: StripProps) {
             className={styles['fork']}
             style={{ left: share(from), width: share(to - from) }}
           >
-            <i>yes</i>
-            <i>no</i>
+            <i>{say`yes`}</i>
+            <i>{say`no`}</i>
           </span>
         ))}
         {props.references.map((step) => (
@@ -177,11 +177,11 @@ function TimeRule({ playback, layout, nominal }: TimeRuleProps) {
     <div
       className={styles['time']}
       role="slider"
-      aria-label="Moment of the run"
+      aria-label={say`Moment of the run`}
       aria-valuemin={0}
       aria-valuemax={Number(nominal.duration.toFixed(2))}
       aria-valuenow={Number(time.toFixed(2))}
-      aria-valuetext={`${time.toFixed(2)} seconds`}
+      aria-valuetext={say`${formatFixed(time, 2)} seconds`}
       tabIndex={0}
       onKeyDown={(event) => {
         const step = { ArrowLeft: -0.1, ArrowRight: 0.1, PageDown: -1, PageUp: 1 }[event.key];
@@ -261,7 +261,7 @@ function Cell(props: CellProps) {
       data-lane={lane}
       data-astray={astray}
       aria-pressed={selected === move.id}
-      aria-label={`Move ${position + 1}: ${titles[position]}`}
+      aria-label={say`Move ${position + 1}: ${titles[position]!}`}
       style={{
         left,
         width: `${100 * width}%`,
@@ -292,7 +292,7 @@ function Again(props: CellProps) {
       )}
       data-lane={lane}
       data-astray={astray}
-      aria-label={`Round ${round} of move ${position + 1}: ${titles[position]}`}
+      aria-label={say`Round ${round} of move ${position + 1}: ${titles[position]!}`}
       style={{ left, width: `${100 * width}%` }}
       data-chosen={selected === move.id}
       onClick={() => onSelect(move.id)}
@@ -300,7 +300,7 @@ function Again(props: CellProps) {
       <span className={styles['number']}>{position + 1}</span>
       <span className={styles['words']}>
         {width < SHORT ? short[position] : titles[position]}
-        <small>round {round}</small>
+        <small>{say`round ${round}`}</small>
       </span>
     </button>
   );

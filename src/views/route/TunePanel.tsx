@@ -20,6 +20,8 @@ import { Plot } from '../../ui/Plot.tsx';
 import { LogPanel } from './LogPanel.tsx';
 import styles from './Panels.module.css';
 import { TuningMap } from './TuningMap.tsx';
+import { say } from '../../core/language/say.ts';
+import { sayWith } from '../../ui/sayWith.ts';
 
 interface TunePanelProps {
   move: Move | null;
@@ -37,10 +39,9 @@ export default function TunePanel({ move, setup, onChange }: TunePanelProps) {
   const remedy = setting === null || symptom === null ? null : remedyFor(symptom, setup, setting);
   if (move === null || setting === null) {
     return (
-      <p className={styles['hint']}>
-        Choose a straight that is held by the gyro or the encoders, or a move that follows a wall or
-        a line. Its steering is tuned here.
-      </p>
+      <p
+        className={styles['hint']}
+      >{say`Choose a straight that is held by the gyro or the encoders, or a move that follows a wall or a line. Its steering is tuned here.`}</p>
     );
   }
   const { kind, speed, gain } = setting;
@@ -52,27 +53,24 @@ export default function TunePanel({ move, setup, onChange }: TunePanelProps) {
   const metrics = responseMetrics(loopResponse(setup, setting, 2 * SHOWN_FOR[kind]));
   const take = (next: LoopSetting) => onChange(withSetting(move, next));
   return (
-    <section className={styles['panel']} aria-label="Tuning">
-      <p>
-        Steering <b className="mono">{shown(gain)}</b> {unit} at{' '}
-        <b className="mono">{formatNumber(speed, 0)}</b> mm/s.
-      </p>
+    <section className={styles['panel']} aria-label={say`Tuning`}>
+      <p>{sayWith`Steering ${(<b className="mono">{shown(gain)}</b>)} ${unit} at ${(<b className="mono">{formatNumber(speed, 0)}</b>)} mm/s.`}</p>
       <div className={styles['plot']}>
         <Plot
-          label="Answer to an error"
-          why="The robot starts a little off, without noise, and the loop brings it back. Good is a curve that comes to zero soon and hardly crosses it; one that swings on and on, or grows, means too much gain for the delays of this robot."
+          label={say`Answer to an error`}
+          why={say`The robot starts a little off, without noise, and the loop brings it back. Good is a curve that comes to zero soon and hardly crosses it; one that swings on and on, or grows, means too much gain for the delays of this robot.`}
           x={{ title: 's' }}
           y={
             kind === 'gyro' || kind === 'encoders'
-              ? { title: 'error, °' }
-              : { title: 'error', kind: 'length' }
+              ? { title: say`error, °` }
+              : { title: say`error`, kind: 'length' }
           }
           series={[
-            { label: 'now', look: 'fit', points: pointsOf(response, kind) },
+            { label: say`now`, look: 'fit', points: pointsOf(response, kind) },
             ...(remedy?.setting
               ? [
                   {
-                    label: 'after',
+                    label: say`after`,
                     look: 'trace' as const,
                     points: pointsOf(loopResponse(setup, remedy.setting, SHOWN_FOR[kind]), kind),
                   },
@@ -84,34 +82,36 @@ export default function TunePanel({ move, setup, onChange }: TunePanelProps) {
       <Figures
         figures={[
           {
-            label: 'Back within a twentieth after',
+            label: say`Back within a twentieth after`,
             value: metrics.settling === null ? 'never' : `${formatNumber(metrics.settling, 2)} s`,
           },
-          { label: 'Overshoots by', value: `${formatNumber(100 * metrics.overshoot, 0)} %` },
+          { label: say`Overshoots by`, value: `${formatNumber(100 * metrics.overshoot, 0)} %` },
           {
-            label: 'A tenth is left after',
+            label: say`A tenth is left after`,
             value: metrics.rise === null ? 'never' : `${formatNumber(metrics.rise, 2)} s`,
           },
           {
-            label: 'Error summed up',
+            label: say`Error summed up`,
             value: `${formatNumber(metrics.absoluteError, 2)} s`,
-            why: 'The integral of the error without its sign, over the first error (IAE). Smaller is better.',
+            why: say`The integral of the error without its sign, over the first error (IAE). Smaller is better.`,
           },
           {
-            label: 'Steers by',
+            label: say`Steers by`,
             value: `${formatNumber(100 * metrics.effort, 1)} %`,
-            why: 'Half the difference of the wheels over their mean, on average.',
+            why: say`Half the difference of the wheels over their mean, on average.`,
           },
         ]}
       />
       {Math.abs(best / gain - 1) > 0.02 && (
-        <Button onClick={() => take({ ...setting, gain: best })}>
-          Take the recommended {shown(best)} {unit}
-        </Button>
+        <Button
+          onClick={() => take({ ...setting, gain: best })}
+        >{say`Take the recommended ${shown(best)} ${unit}`}</Button>
       )}
       <TuningMap setup={setup} setting={setting} onPick={take} />
-      <Explanation of="Each field is one setting, tried on a simulated robot of this setup that starts a little off: whether the loop comes to rest, swings for long, or never stops. A press takes the setting." />
-      <h2>What does the robot do?</h2>
+      <Explanation
+        of={say`Each field is one setting, tried on a simulated robot of this setup that starts a little off: whether the loop comes to rest, swings for long, or never stops. A press takes the setting.`}
+      />
+      <h2>{say`What does the robot do?`}</h2>
       <div className={styles['symptoms']}>
         {SYMPTOMS.filter(({ loops }) => loops.includes(kind)).map((one) => (
           <button
@@ -134,9 +134,7 @@ export default function TunePanel({ move, setup, onChange }: TunePanelProps) {
                 take(remedy.setting!);
                 setSymptom(null);
               }}
-            >
-              Take it over
-            </Button>
+            >{say`Take it over`}</Button>
           )}
         </>
       )}

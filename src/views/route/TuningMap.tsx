@@ -17,6 +17,7 @@ import { Choice } from '../../ui/Choice.tsx';
 import { simulationWorker, type SimulationWorker } from '../../ui/simulationWorker.ts';
 import { useWorked } from '../../ui/useWorker.ts';
 import styles from './Panels.module.css';
+import { say } from '../../core/language/say.ts';
 
 interface TuningMapProps {
   setup: RobotParameters;
@@ -71,24 +72,22 @@ export function TuningMap({ setup, setting, onPick }: TuningMapProps) {
 
   return (
     <>
-      <h2>{shownAlong === 'lead' ? 'Lead of the sensor and speed' : 'Steering and speed'}</h2>
+      <h2>{shownAlong === 'lead' ? say`Lead of the sensor and speed` : say`Steering and speed`}</h2>
       {(kind === 'wall' || kind === 'line') && (
         <Choice
-          label="Map of speed and"
+          label={say`Map of speed and`}
           value={along}
           options={[
-            { value: 'gain', label: 'steering' },
-            { value: 'lead', label: 'sensor lead' },
+            { value: 'gain', label: say`steering` },
+            { value: 'lead', label: say`sensor lead` },
           ]}
           onChange={setAlong}
         />
       )}
       {working && (
         <p className={styles['hint']}>
-          Simulating the map, {formatNumber(100 * progress, 0)} %.{' '}
-          <Button variant="quiet" onClick={cancel}>
-            Cancel
-          </Button>
+          {say`Simulating the map, ${formatNumber(100 * progress, 0)} %.`}{' '}
+          <Button variant="quiet" onClick={cancel}>{say`Cancel`}</Button>
         </p>
       )}
       {map !== null && map.kind === kind && map.along === shownAlong && (
@@ -147,7 +146,7 @@ function MapDrawing({ setup, setting, map, recommended, patterns, onPick }: MapD
       className={styles['map']}
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       role="img"
-      aria-label={`What each ${along === 'lead' ? 'sensor lead' : 'steering'} does at each speed`}
+      aria-label={say`What each ${along === 'lead' ? say`sensor lead` : say`steering`} does at each speed`}
     >
       <MapPatterns {...patterns} />
       {map.points.map((row, j) =>
@@ -165,7 +164,7 @@ function MapDrawing({ setup, setting, map, recommended, patterns, onPick }: MapD
               onPick({ ...setting, speed: Math.round(speeds[i]!), gain: values[j]! })
             }
           >
-            <title>{`${label(values[j]!)} at ${formatQuantity(speeds[i]!, 'speed', 0)}: ${natureWords(point)}`}</title>
+            <title>{say`${label(values[j]!)} at ${formatQuantity(speeds[i]!, 'speed', 0)}: ${natureWords(point)}`}</title>
           </rect>
         )),
       )}
@@ -188,11 +187,9 @@ function MapDrawing({ setup, setting, map, recommended, patterns, onPick }: MapD
           </text>
         ) : null,
       )}
-      <text x={WIDTH} y={HEIGHT - 4} textAnchor="end">
-        mm/s
-      </text>
+      <text x={WIDTH} y={HEIGHT - 4} textAnchor="end">{say`mm/s`}</text>
       <text x={0} y={HEIGHT - 4}>
-        {along === 'lead' ? `${unitOf('length')} ahead of the axle` : gainUnit(kind)}
+        {along === 'lead' ? say`${unitOf('length')} ahead of the axle` : gainUnit(kind)}
       </text>
       {along === 'gain' && (
         <circle
@@ -203,7 +200,7 @@ function MapDrawing({ setup, setting, map, recommended, patterns, onPick }: MapD
           stroke="var(--ink)"
           strokeWidth={1.5}
         >
-          <title>Recommended</title>
+          <title>{say`Recommended`}</title>
         </circle>
       )}
       <path
@@ -242,22 +239,22 @@ function MapLegend({ patterns, recommends }: { patterns: Patterns; recommends: b
         <svg viewBox="0 0 14 14">
           <rect width="14" height="14" fill={`url(#${patterns.steady})`} stroke="var(--hair)" />
         </svg>
-        steady
+        {say`steady`}
       </span>
       <span>
         <svg viewBox="0 0 14 14">
           <rect width="14" height="14" fill={`url(#${patterns.over})`} stroke="var(--hair)" />
         </svg>
-        overshoots
+        {say`overshoots`}
       </span>
       <span>
         <svg viewBox="0 0 14 14">
           <rect width="14" height="14" fill="var(--vermilion-wash)" stroke="var(--vermilion)" />
         </svg>
-        never settles
+        {say`never settles`}
       </span>
-      <span>+ this move</span>
-      {recommends && <span>○ recommended</span>}
+      <span>{say`+ this move`}</span>
+      {recommends && <span>{say`○ recommended`}</span>}
     </p>
   );
 }
@@ -268,10 +265,10 @@ function fillOf({ nature, settling }: MapPoint, steady: string, over: string): s
 }
 
 function natureWords({ nature, settling, overshoot }: MapPoint): string {
-  if (nature === 'unstable') return 'the swings grow';
-  if (settling === null) return 'not settled after 3 s';
-  const time = `settled after ${formatNumber(settling, 2)} s`;
+  if (nature === 'unstable') return say`the swings grow`;
+  if (settling === null) return say`not settled after 3 s`;
+  const time = say`settled after ${formatNumber(settling, 2)} s`;
   return nature === 'no overshoot'
     ? time
-    : `${time}, overshoots by ${formatNumber(100 * overshoot, 0)} %`;
+    : say`${time}, overshoots by ${formatNumber(100 * overshoot, 0)} %`;
 }

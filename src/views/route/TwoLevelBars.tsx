@@ -7,6 +7,7 @@ import { percent, sourceWords } from '../../core/text/sentences.ts';
 import { Explanation } from '../../ui/Explanation.tsx';
 import { Bars } from './Bars.tsx';
 import styles from './Panels.module.css';
+import { say } from '../../core/language/say.ts';
 
 interface TwoLevelBarsProps {
   /** Null while it is worked out: then only what varies is shown, as shares of itself. */
@@ -24,8 +25,8 @@ export function TwoLevelBars({ two, bySource }: TwoLevelBarsProps) {
   if (two === null) {
     return (
       <>
-        <h2>Varies from run to run</h2>
-        <Bars label="Varies" bars={bySource.map((one) => barOf(sourceWords(one.of), one))} />
+        <h2>{say`Varies from run to run`}</h2>
+        <Bars label={say`Varies`} bars={bySource.map((one) => barOf(sourceWords(one.of), one))} />
       </>
     );
   }
@@ -47,15 +48,19 @@ export function TwoLevelBars({ two, bySource }: TwoLevelBarsProps) {
     .slice(0, NAMED);
   return (
     <>
-      <h2>Not known: {percent(unknown)} of where a next run ends</h2>
-      <p className={styles['hint']}>
-        The same in every run of your robot. Measuring it moves the plan; practice does not.
-      </p>
-      <Bars label="Not known" bars={lines.map((one) => barOf(one.of, one))} />
-      <h2>Varies: {percent(1 - unknown)}</h2>
-      <p className={styles['hint']}>Different in every run, however well the robot is known.</p>
-      <Bars label="Varies" bars={two.varies.map((one) => barOf(sourceWords(one.of), one))} />
-      <Explanation of="A share is the part of the variance at this checkpoint. What is not known comes from the ± of every number of the setup, carried along the route by runs with that number a little larger and smaller; what varies from the spread of each move, carried to the checkpoint." />
+      <h2>{say`Not known: ${percent(unknown)} of where a next run ends`}</h2>
+      <p
+        className={styles['hint']}
+      >{say`The same in every run of your robot. Measuring it moves the plan; practice does not.`}</p>
+      <Bars label={say`Not known`} bars={lines.map((one) => barOf(one.of, one))} />
+      <h2>{say`Varies: ${percent(1 - unknown)}`}</h2>
+      <p
+        className={styles['hint']}
+      >{say`Different in every run, however well the robot is known.`}</p>
+      <Bars label={say`Varies`} bars={two.varies.map((one) => barOf(sourceWords(one.of), one))} />
+      <Explanation
+        of={say`A share is the part of the variance at this checkpoint. What is not known comes from the ± of every number of the setup, carried along the route by runs with that number a little larger and smaller; what varies from the spread of each move, carried to the checkpoint.`}
+      />
     </>
   );
 }

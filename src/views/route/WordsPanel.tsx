@@ -1,10 +1,11 @@
-import { isRightPositive, conventions } from '../../core/mathematics/conventions.ts';
+import { isRightPositive, conventions } from '../../core/language/conventions.ts';
 import { fittedPlan } from '../../core/route/fittedPlan.ts';
 import { TypedRoute } from '../../ui/TypedRoute.tsx';
 import { CopyWords } from './CopyWords.tsx';
 import styles from './Panels.module.css';
 import { useRouteState, useRouteStore } from './routeStore.ts';
 import { useRouteWork } from './routeWork.ts';
+import { say } from '../../core/language/say.ts';
 
 /** The route as people say it: to type it, and to paste it into a message or from one. */
 export function WordsPanel() {
@@ -21,7 +22,7 @@ export function WordsPanel() {
     rotation: Math.PI * robot.setup.setup.drive.wheelDiameter,
   };
   return (
-    <section className={styles['panel']} aria-label="Words">
+    <section className={styles['panel']} aria-label={say`Words`}>
       <TypedRoute
         plan={plan}
         context={context}
@@ -32,10 +33,9 @@ export function WordsPanel() {
       <p>
         <CopyWords plan={plan} field={field} />
       </p>
-      <p className={styles['hint']}>
-        Lengths in mm, cm, in or rotations, without a unit in {conventions().length}; “left” and
-        “right” as the robot sees them. Each move on its own line or after a semicolon.
-      </p>
+      <p
+        className={styles['hint']}
+      >{say`Lengths in mm, cm, in or rotations, without a unit in ${conventions().length}; “left” and “right” as the robot sees them. Each move on its own line or after a semicolon.`}</p>
     </section>
   );
 }

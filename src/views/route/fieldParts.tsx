@@ -6,6 +6,7 @@ import { QuantityField } from '../../ui/QuantityField.tsx';
 import type { Field } from '../../core/field/field.ts';
 import type { Move, MoveKind, MoveOfKind } from '../../core/moves/index.ts';
 import type { RoutePlan } from '../../core/route/plan.ts';
+import { say } from '../../core/language/say.ts';
 
 interface FieldsProps<T extends Move> {
   move: T;
@@ -19,18 +20,19 @@ export interface MoveFieldsProps<Kind extends MoveKind> extends FieldsProps<Move
   field: Field;
 }
 
-export const positive = (value: number) => (value > 0 ? null : 'It has to be more than 0.');
+export const positive = (value: number) => (value > 0 ? null : say`It has to be more than 0.`);
 
-export const notNegative = (value: number) => (value >= 0 ? null : 'It cannot be negative.');
+export const notNegative = (value: number) => (value >= 0 ? null : say`It cannot be negative.`);
 
 export function wholeFrom(least: number, most: number) {
   return (value: number) =>
     Number.isInteger(value) && value >= least && value <= most
       ? null
-      : `A whole number from ${least} to ${most}.`;
+      : say`A whole number from ${least} to ${most}.`;
 }
 
-export const shareOfOne = (value: number) => (value >= 0 && value <= 1 ? null : 'From 0 to 100 %.');
+export const shareOfOne = (value: number) =>
+  value >= 0 && value <= 1 ? null : say`From 0 to 100 %.`;
 
 /** What of a move says how a straight is held. */
 export interface Held {
@@ -49,11 +51,11 @@ export function Speed<M extends { speed: number }>({
 }) {
   return (
     <QuantityField
-      label="Speed"
+      label={say`Speed`}
       kind="speed"
       value={move.speed}
       digits={0}
-      refuse={(value) => (value > 0 ? null : 'Put the sign on the distance, not on the speed.')}
+      refuse={(value) => (value > 0 ? null : say`Put the sign on the distance, not on the speed.`)}
       onChange={(speed) => onChange({ ...move, speed })}
     />
   );
@@ -68,11 +70,11 @@ export function Way({
 }) {
   return (
     <Choice
-      label="Drive"
+      label={say`Drive`}
       value={backwards ? 'back' : 'on'}
       options={[
-        { value: 'on', label: 'forwards' },
-        { value: 'back', label: 'backwards' },
+        { value: 'on', label: say`forwards` },
+        { value: 'back', label: say`backwards` },
       ]}
       onChange={(way) => onChange(way === 'back')}
     />
@@ -90,29 +92,29 @@ export function HeldFields<M extends Held>({ move, setup, onChange }: HeldFields
     <>
       <Speed move={move} onChange={onChange} />
       <Choice
-        label="Kept straight by"
+        label={say`Kept straight by`}
         value={move.hold}
         options={[
-          { value: 'gyro', label: 'gyro' },
-          { value: 'encoders', label: 'encoders' },
-          { value: 'none', label: 'none' },
+          { value: 'gyro', label: say`gyro` },
+          { value: 'encoders', label: say`encoders` },
+          { value: 'none', label: say`none` },
         ]}
         onChange={(hold) => onChange({ ...move, hold })}
       />
       {move.hold === 'gyro' && (
         <>
           <Choice
-            label="Heading"
+            label={say`Heading`}
             value={move.heading === null ? 'present' : 'given'}
             options={[
-              { value: 'present', label: 'as it reads' },
-              { value: 'given', label: 'given' },
+              { value: 'present', label: say`as it reads` },
+              { value: 'given', label: say`given` },
             ]}
             onChange={(choice) => onChange({ ...move, heading: choice === 'present' ? null : 0 })}
           />
           {move.heading !== null && (
             <HeadingField
-              label="Heading to keep"
+              label={say`Heading to keep`}
               heading={move.heading}
               setup={setup}
               onChange={(heading) => onChange({ ...move, heading })}
@@ -122,9 +124,9 @@ export function HeldFields<M extends Held>({ move, setup, onChange }: HeldFields
       )}
       {move.hold !== 'none' && (
         <OwnNumber
-          label="Steering, °/s per °"
+          label={say`Steering, °/s per °`}
           own="typed"
-          usual="by the setup"
+          usual={say`by the setup`}
           value={move.gain}
           start={move.hold === 'gyro' ? setup.program.headingGain : setup.program.encoderGain}
           onChange={(gain) => onChange({ ...move, gain })}
@@ -207,30 +209,30 @@ export function EndFields({ move, onChange }: { move: EndedMove; onChange: (move
   return (
     <>
       <Choice
-        label="Motors stop by"
+        label={say`Motors stop by`}
         value={move.stop}
         options={[
-          { value: 'brake', label: 'braking' },
-          { value: 'hold', label: 'holding' },
-          { value: 'coast', label: 'rolling out' },
+          { value: 'brake', label: say`braking` },
+          { value: 'hold', label: say`holding` },
+          { value: 'coast', label: say`rolling out` },
         ]}
         onChange={(stop) => onChange({ ...move, stop })}
       />
       <Choice
-        label="Give up"
+        label={say`Give up`}
         value={move.timeLimit === null ? 'itself' : 'given'}
         options={[
-          { value: 'itself', label: 'by itself' },
-          { value: 'given', label: 'after a time' },
+          { value: 'itself', label: say`by itself` },
+          { value: 'given', label: say`after a time` },
         ]}
         onChange={(choice) => onChange({ ...move, timeLimit: choice === 'itself' ? null : 5 })}
       />
       {move.timeLimit !== null && (
         <QuantityField
-          label="Give up after"
+          label={say`Give up after`}
           kind="time"
           value={move.timeLimit}
-          refuse={(value) => (value > 0 && value <= 60 ? null : 'From 0 to 60 s.')}
+          refuse={(value) => (value > 0 && value <= 60 ? null : say`From 0 to 60 s.`)}
           onChange={(timeLimit) => onChange({ ...move, timeLimit })}
         />
       )}
@@ -248,9 +250,9 @@ export function FollowingGain({
 }) {
   return (
     <OwnNumber
-      label="Steering, °/s per mm"
+      label={say`Steering, °/s per mm`}
       own="typed"
-      usual="recommended"
+      usual={say`recommended`}
       value={move.gain === null ? null : degrees(move.gain)}
       start={1}
       onChange={(gain) => onChange({ ...move, gain: gain === null ? null : radians(gain) })}

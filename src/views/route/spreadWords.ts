@@ -1,6 +1,7 @@
 import type { TwoLevels } from '../../core/analysis/unknowns/twoLevels.ts';
 import { formatQuantity } from '../../core/mathematics/quantity.ts';
 import type { CheckpointOutcome } from '../../core/simulation/outcomes.ts';
+import { say } from '../../core/language/say.ts';
 
 /** Spread in the budget over that of the simulation beyond which they disagree. */
 const AGREEMENT = 0.2;
@@ -19,11 +20,11 @@ export function estimated(
     ([first, second]) => Math.abs(first - second) > 1 && Math.abs(first / second - 1) > AGREEMENT,
   );
   if (apart === undefined) {
-    return { agree: true, sentence: 'Error budget and simulation agree here: believe either.' };
+    return { agree: true, sentence: say`Error budget and simulation agree here: believe either.` };
   }
   return {
     agree: false,
-    sentence: `The error budget says ± ${formatQuantity(2 * apart[0], 'length', 0)}, the simulation ± ${formatQuantity(2 * apart[1], 'length', 0)}. Believe the simulation: large errors, drop-outs and collisions are in it, and not in the budget.`,
+    sentence: say`The error budget says ± ${formatQuantity(2 * apart[0], 'length', 0)}, the simulation ± ${formatQuantity(2 * apart[1], 'length', 0)}. Believe the simulation: large errors, drop-outs and collisions are in it, and not in the budget.`,
   };
 }
 
@@ -33,14 +34,14 @@ export function conditionWords(
 ): string {
   switch (condition) {
     case 'along':
-      return 'put down too far on or back';
+      return say`put down too far on or back`;
     case 'left':
-      return 'put down too far aside';
+      return say`put down too far aside`;
     case 'turned':
-      return 'put down turned';
+      return say`put down turned`;
     case 'voltage':
-      return 'the battery';
+      return say`the battery`;
     case 'drift':
-      return 'the gyro’s drift';
+      return say`the gyro’s drift`;
   }
 }

@@ -1,6 +1,5 @@
 import { toldStorySchema, type StoryCard, type ToldStory } from '../../contracts/story.ts';
 import { useQuery } from '@tanstack/react-query';
-import { format } from 'date-fns';
 import { percent } from '../../core/text/sentences.ts';
 import { trackFaultWords, trackLineWords } from '../../core/text/trackWords.ts';
 import { storyPages } from '../../core/text/storyPages.ts';
@@ -16,6 +15,9 @@ import table from '../../ui/Table.module.css';
 import { sheetAddress } from '../../ui/sheetAddress.ts';
 import { island } from '../../ui/island.tsx';
 import styles from './StoryView.module.css';
+import { formatMoment } from '../../core/language/dates.ts';
+import { say } from '../../core/language/say.ts';
+import { sayWith } from '../../ui/sayWith.ts';
 
 interface StoryViewProps {
   routeId: string;
@@ -31,12 +33,13 @@ function StorySheet({ routeId, titleBlock }: StoryViewProps) {
   if (error !== null) {
     return (
       <Notice tone="fault">
-        The story could not be told: {sentenceOf(error)}{' '}
-        <Button onClick={() => void refetch()}>Try again</Button>
+        {say`The story could not be told: ${sentenceOf(error)}`}{' '}
+        <Button onClick={() => void refetch()}>{say`Try again`}</Button>
       </Notice>
     );
   }
-  if (data === undefined) return <p role="status">Reading the log and comparing revisions …</p>;
+  if (data === undefined)
+    return <p role="status">{say`Reading the log and comparing revisions …`}</p>;
   return <Told {...data} routeId={routeId} titleBlock={titleBlock} />;
 }
 
@@ -47,14 +50,12 @@ function Told({ story, model, cards, routeId, titleBlock }: ToldStory & StoryVie
   const { chapters, events, left } = storyPages(story);
   return (
     <article className={styles['story']}>
-      <nav className={styles['out']} aria-label="Take it out">
-        <Button variant="main" onClick={() => print()}>
-          Print
-        </Button>
+      <nav className={styles['out']} aria-label={say`Take it out`}>
+        <Button variant="main" onClick={() => print()}>{say`Print`}</Button>
         {[
-          ['Markdown', 'story.md'],
-          ['Runs as CSV', 'runs-file'],
-          ['Everything as JSON', 'bundle'],
+          [say`Markdown`, 'story.md'],
+          [say`Runs as CSV`, 'runs-file'],
+          [say`Everything as JSON`, 'bundle'],
         ].map(([label, path]) => (
           <a
             key={path}
@@ -65,12 +66,10 @@ function Told({ story, model, cards, routeId, titleBlock }: ToldStory & StoryVie
             {label}
           </a>
         ))}
-        <a href={sheetAddress('/verdict')}>Back to the verdict</a>
+        <a href={sheetAddress('/verdict')}>{say`Back to the verdict`}</a>
       </nav>
       <section className={styles['page']}>
-        <p className={styles['over']}>
-          {story.route}, {story.robot} on {story.field}
-        </p>
+        <p className={styles['over']}>{say`${story.route}, ${story.robot} on ${story.field}`}</p>
         <h1>{story.headline}</h1>
         <p className={styles['lead']}>{story.reason}</p>
         {model !== null && cards.length > 0 && (
@@ -88,11 +87,11 @@ function Told({ story, model, cards, routeId, titleBlock }: ToldStory & StoryVie
         <table className={`${table['table']} ${styles['table']}`}>
           <thead>
             <tr>
-              <th>revision</th>
-              <th>why</th>
-              <th>hits</th>
-              <th>true rate</th>
-              <th>verdict</th>
+              <th>{say`revision`}</th>
+              <th>{say`why`}</th>
+              <th>{say`hits`}</th>
+              <th>{say`true rate`}</th>
+              <th>{say`verdict`}</th>
             </tr>
           </thead>
           <tbody>
@@ -100,19 +99,17 @@ function Told({ story, model, cards, routeId, titleBlock }: ToldStory & StoryVie
               <tr key={chapter.number}>
                 <td>
                   <b>{chapter.number}</b>
-                  <small>{format(chapter.createdAt, 'd MMM')}</small>
+                  <small>{formatMoment(chapter.createdAt, 'day')}</small>
                 </td>
                 <td>
                   {chapter.why}
-                  {chapter.promise !== null && <small>promise {chapter.promise}</small>}
+                  {chapter.promise !== null && <small>{say`promise ${chapter.promise}`}</small>}
                 </td>
-                <td>
-                  {chapter.verdict.hits} of {chapter.verdict.runs}
-                </td>
+                <td>{say`${chapter.verdict.hits} of ${chapter.verdict.runs}`}</td>
                 <td>
                   {chapter.verdict.runs === 0
                     ? '–'
-                    : `${formatNumber(100 * chapter.verdict.interval.low, 0)} to ${formatNumber(100 * chapter.verdict.interval.high, 0)} %`}
+                    : say`${formatNumber(100 * chapter.verdict.interval.low, 0)} to ${formatNumber(100 * chapter.verdict.interval.high, 0)} %`}
                 </td>
                 <td>{chapter.headline}</td>
               </tr>
@@ -120,27 +117,22 @@ function Told({ story, model, cards, routeId, titleBlock }: ToldStory & StoryVie
           </tbody>
         </table>
         {left.chapters > 0 && (
-          <p className={styles['how']}>{left.chapters} revisions between stand in the log.</p>
+          <p
+            className={styles['how']}
+          >{say`${left.chapters} revisions between stand in the log.`}</p>
         )}
-        <p>
-          Points of a run to expect now: <b>{formatNumber(points.expected, 0)}</b> of {points.full},
-          between {formatNumber(points.low, 0)} and {formatNumber(points.high, 0)}. Wanted chance to
-          hit: {percent(story.goal)}.
-        </p>
-        <p className={styles['how']}>
-          How it was judged: hits are counted, and the true rate is Wilson’s interval at 95 %. An
-          aim is made only when Hotelling’s test finds the offset real; two revisions are compared
-          by dealing their runs out 4,000 times. Runs are set aside only with a cause, and stay in
-          the log.
-        </p>
+        <p>{sayWith`Points of a run to expect now: ${(<b>{formatNumber(points.expected, 0)}</b>)} of ${points.full}, between ${formatNumber(points.low, 0)} and ${formatNumber(points.high, 0)}. Wanted chance to hit: ${percent(story.goal)}.`}</p>
+        <p
+          className={styles['how']}
+        >{say`How it was judged: hits are counted, and the true rate is Wilson’s interval at 95 %. An aim is made only when Hotelling’s test finds the offset real; two revisions are compared by dealing their runs out 4,000 times. Runs are set aside only with a cause, and stay in the log.`}</p>
       </section>
       <section className={styles['page']}>
         <Track track={story.track} />
-        <h2>Timeline</h2>
+        <h2>{say`Timeline`}</h2>
         <ol className={styles['events']}>
           {events.map(({ at, kind, title, says }) => (
             <li key={`${kind} ${title} ${at}`} data-kind={kind}>
-              <time dateTime={at}>{format(at, 'd MMM, HH:mm')}</time>
+              <time dateTime={at}>{formatMoment(at, 'day and time')}</time>
               <p>
                 <b>{title}</b> {says}
               </p>
@@ -148,10 +140,9 @@ function Told({ story, model, cards, routeId, titleBlock }: ToldStory & StoryVie
           ))}
         </ol>
         {left.events > 0 && (
-          <p className={styles['how']}>
-            {left.events} more entries, most of them bench records, stand in the Markdown and in the
-            log.
-          </p>
+          <p
+            className={styles['how']}
+          >{say`${left.events} more entries, most of them bench records, stand in the Markdown and in the log.`}</p>
         )}
         <div className={styles['bottom']}>
           <TitleBlock {...titleBlock} />
@@ -167,14 +158,14 @@ function Track({ track }: { track: ToldStory['story']['track'] }) {
   const factor = trackFaultWords(track);
   return (
     <section className={styles['track']}>
-      <h2>What was promised, and what came true</h2>
+      <h2>{say`What was promised, and what came true`}</h2>
       <table className={`${table['table']} ${styles['table']}`}>
         <thead>
           <tr>
-            <th>promise</th>
-            <th>should</th>
-            <th>came true</th>
-            <th>true share</th>
+            <th>{say`promise`}</th>
+            <th>{say`should`}</th>
+            <th>{say`came true`}</th>
+            <th>{say`true share`}</th>
           </tr>
         </thead>
         <tbody>
@@ -182,22 +173,18 @@ function Track({ track }: { track: ToldStory['story']['track'] }) {
             <tr key={line.kind}>
               <td>{trackLineWords(line)}</td>
               <td>{percent(line.promised)}</td>
-              <td>
-                {line.came} of {line.asked}
-              </td>
-              <td data-fault={!line.fair}>
-                {formatNumber(100 * line.interval.low, 0)} to{' '}
-                {formatNumber(100 * line.interval.high, 0)} %{line.fair ? '' : ' ✗'}
-              </td>
+              <td>{say`${line.came} of ${line.asked}`}</td>
+              <td
+                data-fault={!line.fair}
+              >{say`${formatNumber(100 * line.interval.low, 0)} to ${formatNumber(100 * line.interval.high, 0)} %${line.fair ? '' : ' ✗'}`}</td>
             </tr>
           ))}
         </tbody>
       </table>
       {factor !== null && <Notice tone="fault">{factor}</Notice>}
-      <p className={styles['how']}>
-        Every promise is held against runs that came after it. Runs of one revision err together, so
-        a region counts once a revision; the true share is Wilson’s interval at 95 %.
-      </p>
+      <p
+        className={styles['how']}
+      >{say`Every promise is held against runs that came after it. Runs of one revision err together, so a region counts once a revision; the true share is Wilson’s interval at 95 %.`}</p>
     </section>
   );
 }
@@ -220,9 +207,7 @@ function ChapterCard({ card, chapter, model }: ChapterCardProps) {
         mean={summary?.mean ?? null}
         enlarges={false}
       />
-      <figcaption>
-        Revision {chapter.number}: {chapter.verdict.hits} of {chapter.verdict.runs}
-      </figcaption>
+      <figcaption>{say`Revision ${chapter.number}: ${chapter.verdict.hits} of ${chapter.verdict.runs}`}</figcaption>
     </figure>
   );
 }

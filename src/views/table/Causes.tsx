@@ -1,5 +1,6 @@
 import { Button } from '../../ui/Button.tsx';
 import styles from './TableView.module.css';
+import { say } from '../../core/language/say.ts';
 
 const CAUSES = ['put down wrong', 'touched', 'battery', 'attachment', 'drop-out', 'table moved'];
 
@@ -16,7 +17,7 @@ export function Causes({ cause, onCause }: CausesProps) {
   const own = cause !== null && !CAUSES.includes(cause) ? cause : '';
   return (
     <section className={styles['list']} id={CAUSES_ID}>
-      <h2>Anything odd? It is kept, but does not count.</h2>
+      <h2>{say`Anything odd? It is kept, but does not count.`}</h2>
       <div className={styles['chips']}>
         {CAUSES.map((word) => (
           <Button
@@ -29,8 +30,8 @@ export function Causes({ cause, onCause }: CausesProps) {
         ))}
         <input
           className={styles['own']}
-          aria-label="Another cause, in your own words"
-          placeholder="own word"
+          aria-label={say`Another cause, in your own words`}
+          placeholder={say`own word`}
           maxLength={200}
           value={own}
           onChange={(event) => onCause(event.target.value === '' ? null : event.target.value)}

@@ -1,21 +1,37 @@
+import { formatFixed } from '../../core/mathematics/quantity.ts';
 import { useStore } from 'zustand';
 import { Button } from '../../ui/Button.tsx';
 import styles from './Practice.module.css';
 import type { RunPhase } from './runClock.ts';
 import { useTableWork } from './tableWork.ts';
 import { useWakeLock } from './useWakeLock.ts';
+import { say } from '../../core/language/say.ts';
 
 const NEXT: Record<RunPhase, string | null> = {
-  ready: 'Arm (Space)',
-  armed: 'Start (Space)',
-  running: 'Stop (Space)',
+  get ready() {
+    return say`Arm (Space)`;
+  },
+  get armed() {
+    return say`Start (Space)`;
+  },
+  get running() {
+    return say`Stop (Space)`;
+  },
   stopped: null,
 };
 const SAYS: Record<RunPhase, string> = {
-  ready: 'Set the robot down, then arm.',
-  armed: 'Armed. Hands off the table, start with the robot.',
-  running: 'Under way.',
-  stopped: 'Measure where it stands.',
+  get ready() {
+    return say`Set the robot down, then arm.`;
+  },
+  get armed() {
+    return say`Armed. Hands off the table, start with the robot.`;
+  },
+  get running() {
+    return say`Under way.`;
+  },
+  get stopped() {
+    return say`Measure where it stands.`;
+  },
 };
 
 /** The stopwatch, with what comes next. A run can be logged without it, too. */
@@ -28,19 +44,19 @@ export function ClockBar() {
   useWakeLock(phase === 'armed' || phase === 'running');
   const next = NEXT[phase];
   return (
-    <section className={styles['clock']} data-phase={phase} aria-label="Stopwatch">
+    <section className={styles['clock']} data-phase={phase} aria-label={say`Stopwatch`}>
       <output className={styles['time']}>
-        {seconds === null ? '0.0' : seconds.toFixed(1)}
+        {formatFixed(seconds ?? 0, 1)}
         <small> s</small>
       </output>
       <p role="status">
         {SAYS[phase]}
         {phase === 'ready' && expected !== null && (
-          <span> The route takes about {expected.toFixed(0)} s.</span>
+          <span>{say`The route takes about ${formatFixed(expected, 0)} s.`}</span>
         )}
       </p>
       {next === null ? (
-        <Button onClick={clock.reset}>Again</Button>
+        <Button onClick={clock.reset}>{say`Again`}</Button>
       ) : (
         <Button variant={phase === 'ready' ? 'plain' : 'main'} onClick={clock.next}>
           {next}

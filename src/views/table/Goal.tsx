@@ -6,6 +6,8 @@ import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { runLook } from './RunCells.tsx';
 import styles from './Practice.module.css';
+import { plural, say } from '../../core/language/say.ts';
+import { sayWith } from '../../ui/sayWith.ts';
 
 interface GoalProps {
   session: Session;
@@ -28,11 +30,8 @@ export function Goal({ session, runs, checkpoint, revision, onChanged }: GoalPro
   if (goalRuns === null) {
     return (
       <div className={styles['goal']}>
-        <p>
-          {counted.length} {counted.length === 1 ? 'run' : 'runs'} of revision {revision}, {hits}{' '}
-          {hits === 1 ? 'hit' : 'hits'}
-        </p>
-        <Button onClick={() => setOpen(true)}>Set a goal</Button>
+        <p>{say`${plural(counted.length, '# run', '# runs')} of revision ${revision}, ${plural(hits, '# hit', '# hits')}`}</p>
+        <Button onClick={() => setOpen(true)}>{say`Set a goal`}</Button>
       </div>
     );
   }
@@ -41,12 +40,7 @@ export function Goal({ session, runs, checkpoint, revision, onChanged }: GoalPro
   return (
     <div className={styles['goal']}>
       <div>
-        <p>
-          <b>
-            {counted.length} of {goalRuns}
-          </b>{' '}
-          runs of revision {revision}, <b>{hits} hits</b>, want {wanted}
-        </p>
+        <p>{sayWith`${(<b>{say`${counted.length} of ${goalRuns}`}</b>)} runs of revision ${revision}, ${(<b>{say`${hits} hits`}</b>)}, want ${wanted}`}</p>
         <p className={styles['places']} aria-hidden="true">
           {Array.from({ length: Math.min(goalRuns, 40) }, (_, i) => {
             const run = counted[i];
@@ -57,7 +51,7 @@ export function Goal({ session, runs, checkpoint, revision, onChanged }: GoalPro
           {goalSentence(left, hits, wanted)}
         </p>
       </div>
-      <Button onClick={() => setOpen(true)}>Goal</Button>
+      <Button onClick={() => setOpen(true)}>{say`Goal`}</Button>
     </div>
   );
 }
@@ -65,10 +59,10 @@ export function Goal({ session, runs, checkpoint, revision, onChanged }: GoalPro
 /** Whether the goal can still be met, in words. */
 function goalSentence(left: number, hits: number, wanted: number): string {
   const need = wanted - hits;
-  if (need <= 0) return 'The goal is met.';
-  if (left <= 0) return `The series is over, ${need} short.`;
-  if (need > left) return 'The goal is out of reach in this series.';
-  return `${need} more ${need === 1 ? 'hit' : 'hits'} in ${left} ${left === 1 ? 'run' : 'runs'}.`;
+  if (need <= 0) return say`The goal is met.`;
+  if (left <= 0) return say`The series is over, ${need} short.`;
+  if (need > left) return say`The goal is out of reach in this series.`;
+  return say`${need} more ${plural(need, 'hit', 'hits')} in ${plural(left, '# run', '# runs')}.`;
 }
 
 interface GoalFormProps {
@@ -104,17 +98,22 @@ function GoalForm({ session, onDone, onChanged }: GoalFormProps) {
       }}
     >
       <p>
-        Want{' '}
-        <input aria-label="Hits wanted" value={hits} onChange={(e) => setHits(e.target.value)} />{' '}
-        hits in{' '}
-        <input aria-label="Runs wanted" value={runs} onChange={(e) => setRuns(e.target.value)} />{' '}
-        runs
-        {save.error !== null && <span className={styles['fault']}> {sentenceOf(save.error)}</span>}
+        {say`Want`}{' '}
+        <input
+          aria-label={say`Hits wanted`}
+          value={hits}
+          onChange={(e) => setHits(e.target.value)}
+        />{' '}
+        {say`hits in`}{' '}
+        <input
+          aria-label={say`Runs wanted`}
+          value={runs}
+          onChange={(e) => setRuns(e.target.value)}
+        />{' '}
+        {sayWith`runs${save.error !== null && <span className={styles['fault']}> {sentenceOf(save.error)}</span>}`}
       </p>
-      <Button type="submit" variant="main">
-        Set
-      </Button>
-      <Button onClick={onDone}>Not now</Button>
+      <Button type="submit" variant="main">{say`Set`}</Button>
+      <Button onClick={onDone}>{say`Not now`}</Button>
     </form>
   );
 }

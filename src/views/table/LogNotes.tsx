@@ -3,6 +3,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import styles from './TableView.module.css';
 import type { LogNote } from './useRunLog.ts';
+import { say } from '../../core/language/say.ts';
 
 interface LogNotesProps {
   note: LogNote | null;
@@ -24,17 +25,17 @@ export function LogNotes(props: LogNotesProps) {
   if (editing !== null) {
     return (
       <div className={styles['undo']}>
-        <span>Change the mark or the cause, then Hit or Miss saves it.</span>
-        <Button onClick={() => onWithdraw(editing)}>Take back</Button>
-        <Button onClick={onStop}>Leave as it was</Button>
+        <span>{say`Change the mark or the cause, then Hit or Miss saves it.`}</span>
+        <Button onClick={() => onWithdraw(editing)}>{say`Take back`}</Button>
+        <Button onClick={onStop}>{say`Leave as it was`}</Button>
       </div>
     );
   }
   if (note?.kind === 'withdrawn') {
     return (
       <div className={styles['undo']}>
-        <span>The run was taken back.</span>
-        <Button onClick={() => onPutBack(note.run)}>Put it back</Button>
+        <span>{say`The run was taken back.`}</span>
+        <Button onClick={() => onPutBack(note.run)}>{say`Put it back`}</Button>
       </div>
     );
   }
@@ -42,9 +43,9 @@ export function LogNotes(props: LogNotesProps) {
     return (
       <div className={styles['undo']}>
         <span role="status">
-          {sent ? `Run ${number} is saved.` : `Run ${number} is kept on this device.`}
+          {sent ? say`Run ${number} is saved.` : say`Run ${number} is kept on this device.`}
         </span>
-        <Button onClick={onUndo}>Undo (U)</Button>
+        <Button onClick={onUndo}>{say`Undo (U)`}</Button>
       </div>
     );
   }

@@ -1,6 +1,5 @@
 import { useMutation } from '@tanstack/react-query';
 import { sessionRecordSchema, type Session } from '../../contracts/practices.ts';
-import { format } from 'date-fns';
 import { useState } from 'react';
 import { v4 as uuid } from 'uuid';
 import { ask, sentenceOf } from '../../ui/api.ts';
@@ -8,6 +7,8 @@ import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { TextField } from '../../ui/TextField.tsx';
 import styles from './TableView.module.css';
+import { formatMoment } from '../../core/language/dates.ts';
+import { say } from '../../core/language/say.ts';
 
 interface NewSessionProps {
   surface: string;
@@ -22,7 +23,7 @@ const USUAL_GOAL = { goalRuns: 10, goalHits: 9 };
 export function NewSession({ surface: lastSurface, onStarted, onCancel }: NewSessionProps) {
   const [started] = useState(() => ({ id: uuid(), startedAt: new Date().toISOString() }));
   const [form, setForm] = useState(() => ({
-    title: format(started.startedAt, "EEEE, d MMMM, 'from' HH:mm"),
+    title: say`${formatMoment(started.startedAt, 'weekday')}, from ${formatMoment(started.startedAt, 'hour')}`,
     surface: lastSurface,
     people: '',
     wantsGoal: true,
@@ -49,20 +50,20 @@ export function NewSession({ surface: lastSurface, onStarted, onCancel }: NewSes
       }}
     >
       <TextField
-        label="Session"
+        label={say`Session`}
         value={title}
         onChange={(to) => change({ title: to })}
         maxLength={80}
       />
       <TextField
-        label="Table and surface"
+        label={say`Table and surface`}
         value={surface}
         onChange={(to) => change({ surface: to })}
         maxLength={80}
-        placeholder="mat, home table"
+        placeholder={say`mat, home table`}
       />
       <TextField
-        label="People, first names or initials only"
+        label={say`People, first names or initials only`}
         value={people}
         onChange={(to) => change({ people: to })}
         maxLength={200}
@@ -73,13 +74,15 @@ export function NewSession({ surface: lastSurface, onStarted, onCancel }: NewSes
           checked={wantsGoal}
           onChange={(event) => change({ wantsGoal: event.target.checked })}
         />
-        Want {USUAL_GOAL.goalHits} hits in {USUAL_GOAL.goalRuns} runs
+        {say`Want ${USUAL_GOAL.goalHits} hits in ${USUAL_GOAL.goalRuns} runs`}
       </label>
       <div className={styles['chips']}>
-        <Button variant="main" type="submit" disabled={title.trim() === ''}>
-          Start the session
-        </Button>
-        {onCancel !== null && <Button onClick={onCancel}>Not yet</Button>}
+        <Button
+          variant="main"
+          type="submit"
+          disabled={title.trim() === ''}
+        >{say`Start the session`}</Button>
+        {onCancel !== null && <Button onClick={onCancel}>{say`Not yet`}</Button>}
       </div>
       {start.error !== null && <Notice tone="fault">{sentenceOf(start.error)}</Notice>}
     </form>

@@ -3,6 +3,7 @@ import { TitleBlock } from '../../ui/TitleBlock.tsx';
 import { START_LIST } from './startItems.ts';
 import styles from './PaperLog.module.css';
 import { useMeasured, useTableWork } from './tableWork.ts';
+import { say } from '../../core/language/say.ts';
 
 /** Runs that fit on the page. */
 const RUNS = 16;
@@ -14,27 +15,21 @@ export function PaperLog() {
   const { checkpoint, model } = useMeasured();
   const columns = [
     ...START_LIST,
-    'battery, V',
-    `past it, ${unitOf('length')}`,
-    `left, ${unitOf('length')}`,
-    'turned, °',
+    say`battery, V`,
+    say`past it, ${unitOf('length')}`,
+    say`left, ${unitOf('length')}`,
+    say`turned, °`,
     'hit',
-    'anything odd',
+    say`anything odd`,
   ];
   return (
-    <section className={styles['paper']} aria-label="Start list on paper">
-      <h1>
-        Start list: {route.name}, revision {route.revision.number}
-      </h1>
-      <p>
-        {start === undefined ? '' : `From ${start.name}. `}Measured at{' '}
-        {checkpoint.name || model.name}: past the target and to its left are positive. Tick each
-        before the run; write down each run before the next.
-      </p>
+    <section className={styles['paper']} aria-label={say`Start list on paper`}>
+      <h1>{say`Start list: ${route.name}, revision ${route.revision.number}`}</h1>
+      <p>{say`${start === undefined ? '' : say`From ${start.name}. `}Measured at ${checkpoint.name || model.name}: past the target and to its left are positive. Tick each before the run; write down each run before the next.`}</p>
       <table>
         <thead>
           <tr>
-            <th>run</th>
+            <th>{say`run`}</th>
             {columns.map((column) => (
               <th key={column}>{column}</th>
             ))}
@@ -51,10 +46,7 @@ export function PaperLog() {
           ))}
         </tbody>
       </table>
-      <p>
-        No hands on the table while a run is armed; fingers and hair away from wheels and
-        attachments. The event’s rules and the adult in charge come first.
-      </p>
+      <p>{say`No hands on the table while a run is armed; fingers and hair away from wheels and attachments. The event’s rules and the adult in charge come first.`}</p>
       <TitleBlock {...titleBlock} />
     </section>
   );

@@ -13,6 +13,8 @@ import { useKeys } from '../../ui/useKeys.ts';
 import { PhotoPicture } from './PhotoPicture.tsx';
 import { createPhotoStore, knownPoints, posePressed, TABLE_POINTS } from './photoStore.ts';
 import styles from './Practice.module.css';
+import { say } from '../../core/language/say.ts';
+import { sayWith } from '../../ui/sayWith.ts';
 
 interface PhotoMeasureProps {
   photo: File;
@@ -34,8 +36,8 @@ export function PhotoMeasure(props: PhotoMeasureProps) {
   const [store] = useState(createPhotoStore);
   const { chosen, clicks, step, pointer } = useStore(store.state);
   const marks = [
-    { name: 'Front edge of the robot, middle', x: body.ahead, y: 0 },
-    { name: 'Back edge of the robot, middle', x: -body.behind, y: 0 },
+    { name: say`Front edge of the robot, middle`, x: body.ahead, y: 0 },
+    { name: say`Back edge of the robot, middle`, x: -body.behind, y: 0 },
   ];
   const names = [...chosen.map((index) => known[index]!.name), ...marks.map(({ name }) => name)];
 
@@ -58,10 +60,7 @@ export function PhotoMeasure(props: PhotoMeasureProps) {
     <>
       <PhotoPicture photo={photo} store={store} />
       <div className={styles['steps']}>
-        <p>
-          Press {step + 1} of 6: <b>{names[step]}</b>. Take the picture from high above the middle;
-          marks near the table’s top say most. Arrow keys move a pressed point by a pixel.
-        </p>
+        <p>{sayWith`Press ${step + 1} of 6: ${(<b>{names[step]}</b>)}. Take the picture from high above the middle; marks near the table’s top say most. Arrow keys move a pressed point by a pixel.`}</p>
         <div className={styles['row']}>
           {clicks.map((point, i) => (
             <Button key={i} aria-pressed={i === step} onClick={() => store.goTo(i)}>
@@ -71,7 +70,7 @@ export function PhotoMeasure(props: PhotoMeasureProps) {
           ))}
           {step < TABLE_POINTS && (
             <select
-              aria-label={`Point ${step + 1} of the table`}
+              aria-label={say`Point ${step + 1} of the table`}
               value={chosen[step]}
               onChange={(event) => store.choose(Number(event.target.value))}
             >
@@ -84,19 +83,13 @@ export function PhotoMeasure(props: PhotoMeasureProps) {
           )}
         </div>
         {complete && found === null && (
-          <Notice tone="fault">Three of the four points lie on a line. Choose others.</Notice>
+          <Notice tone="fault">{say`Three of the four points lie on a line. Choose others.`}</Notice>
         )}
         {found !== null && offset !== null && (
           <>
-            <p role="status">
-              <b>{offsetWords(offset)}</b>, within {withinWords(found)} in 19 of 20 cases.
-            </p>
+            <p role="status">{sayWith`${(<b>{offsetWords(offset)}</b>)}, within ${withinWords(found)} in 19 of 20 cases.`}</p>
             {wrongScale && (
-              <Notice tone="fault">
-                The two marks lie {formatNumber(100 * Math.abs(found.markScale - 1), 0)} %{' '}
-                {found.markScale > 1 ? 'farther apart' : 'nearer together'} than on the robot: one
-                of the six is not where it should be, or the robot is tall and near the camera.
-              </Notice>
+              <Notice tone="fault">{say`The two marks lie ${formatNumber(100 * Math.abs(found.markScale - 1), 0)} % ${found.markScale > 1 ? say`farther apart` : say`nearer together`} than on the robot: one of the six is not where it should be, or the robot is tall and near the camera.`}</Notice>
             )}
           </>
         )}
@@ -107,12 +100,10 @@ export function PhotoMeasure(props: PhotoMeasureProps) {
             onClick={() =>
               offset !== null &&
               found !== null &&
-              onMeasured(rounded(offset), `Measured from a photo, within ${withinWords(found)}.`)
+              onMeasured(rounded(offset), say`Measured from a photo, within ${withinWords(found)}.`)
             }
-          >
-            Use it as the measurement
-          </Button>
-          <Button onClick={onClose}>Back to the card</Button>
+          >{say`Use it as the measurement`}</Button>
+          <Button onClick={onClose}>{say`Back to the card`}</Button>
         </div>
       </div>
     </>
@@ -120,7 +111,7 @@ export function PhotoMeasure(props: PhotoMeasureProps) {
 }
 
 function withinWords({ placeWithin, headingWithin }: PicturedPose): string {
-  return `${formatQuantity(placeWithin, 'length', 1)} and ${formatNumber(degrees(headingWithin), 1)}°`;
+  return say`${formatQuantity(placeWithin, 'length', 1)} and ${formatNumber(degrees(headingWithin), 1)}°`;
 }
 
 /** To the tenth of a millimetre and of a degree: more would claim what no click can give. */

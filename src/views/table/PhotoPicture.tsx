@@ -3,6 +3,7 @@ import { useStore } from 'zustand';
 import { usePhotoAddress } from './PhotoRow.tsx';
 import { TABLE_POINTS, type PhotoStore } from './photoStore.ts';
 import styles from './Practice.module.css';
+import { say } from '../../core/language/say.ts';
 
 /** How much the loupe magnifies the picture as it is shown. */
 const LOUPE = 4;
@@ -40,7 +41,7 @@ export function PhotoPicture({ photo, store }: { photo: File; store: PhotoStore 
       {address !== null && (
         <img
           src={address}
-          alt="The table from above"
+          alt={say`The table from above`}
           draggable={false}
           onLoad={({ currentTarget: { naturalWidth, naturalHeight } }) =>
             store.opened({ width: naturalWidth, height: naturalHeight })
@@ -92,7 +93,7 @@ function Loupe({ store, address }: { store: PhotoStore; address: string }) {
         top: Math.max(0, pointer.shown.y - LOUPE_SIZE - 12),
         backgroundImage: `url(${address})`,
         backgroundSize: `${(LOUPE * size.width) / pointer.scale}px`,
-        backgroundPosition: `${LOUPE_SIZE / 2 - (LOUPE * pointer.at.x) / pointer.scale}px ${LOUPE_SIZE / 2 - (LOUPE * pointer.at.y) / pointer.scale}px`,
+        backgroundPosition: say`${LOUPE_SIZE / 2 - (LOUPE * pointer.at.x) / pointer.scale}px ${LOUPE_SIZE / 2 - (LOUPE * pointer.at.y) / pointer.scale}px`,
       }}
     />
   );

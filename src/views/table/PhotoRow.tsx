@@ -3,6 +3,7 @@ import type { Run } from '../../contracts/practices.ts';
 import { Button } from '../../ui/Button.tsx';
 import { PhotoButton } from './PhotoButton.tsx';
 import styles from './Practice.module.css';
+import { say } from '../../core/language/say.ts';
 
 interface PhotoRowProps {
   photo: File | null;
@@ -17,10 +18,12 @@ export function PhotoRow({ photo, editing, onPhoto, onMeasure }: PhotoRowProps) 
   const shown = address ?? (editing?.photo === true ? `/api/v1/runs/${editing.id}/photo` : null);
   return (
     <div className={styles['row']}>
-      <PhotoButton label={shown === null ? 'Photo' : 'Another photo'} />
-      {photo !== null && <Button onClick={onMeasure}>Measure from the photo</Button>}
-      {photo !== null && <Button onClick={() => onPhoto(null)}>Without photo</Button>}
-      {shown !== null && <img className={styles['thumb']} src={shown} alt="Photo of this run" />}
+      <PhotoButton label={shown === null ? say`Photo` : say`Another photo`} />
+      {photo !== null && <Button onClick={onMeasure}>{say`Measure from the photo`}</Button>}
+      {photo !== null && <Button onClick={() => onPhoto(null)}>{say`Without photo`}</Button>}
+      {shown !== null && (
+        <img className={styles['thumb']} src={shown} alt={say`Photo of this run`} />
+      )}
     </div>
   );
 }

@@ -5,6 +5,7 @@ import { Notice } from '../../ui/Notice.tsx';
 import practice from './Practice.module.css';
 import styles from './TableView.module.css';
 import { useTableWork } from './tableWork.ts';
+import { plural, say } from '../../core/language/say.ts';
 
 /** Runs at one press. */
 const MANY = 10;
@@ -29,30 +30,28 @@ export function PracticeDrives() {
   return (
     <section
       className={[styles['list'], itsTable ? styles['drives'] : ''].join(' ')}
-      aria-label="Practice robot"
+      aria-label={say`Practice robot`}
     >
       <div className={practice['row']}>
         {driving > 0 ? (
           <>
-            <p role="status">
-              The practice robot drives: {driving} {driving === 1 ? 'run' : 'runs'} to go.
-            </p>
-            <Button onClick={stop}>Stop after this one</Button>
+            <p role="status">{say`The practice robot drives: ${plural(driving, '# run', '# runs')} to go.`}</p>
+            <Button onClick={stop}>{say`Stop after this one`}</Button>
           </>
         ) : (
           <>
-            <Button variant={itsTable ? 'main' : 'plain'} onClick={() => go(1)}>
-              Drive it once
-            </Button>
-            <Button onClick={() => go(MANY)}>Drive ten</Button>
+            <Button
+              variant={itsTable ? 'main' : 'plain'}
+              onClick={() => go(1)}
+            >{say`Drive it once`}</Button>
+            <Button onClick={() => go(MANY)}>{say`Drive ten`}</Button>
           </>
         )}
       </div>
       {driving === 0 && (
-        <p className={styles['says']}>
-          {itsTable ? 'It' : 'No robot here? The practice robot'} drives as a real one: not quite by
-          its numbers, and never twice the same.
-        </p>
+        <p
+          className={styles['says']}
+        >{say`${itsTable ? say`It` : say`No robot here? The practice robot`} drives as a real one: not quite by its numbers, and never twice the same.`}</p>
       )}
       {fault !== null && <Notice tone="fault">{fault}</Notice>}
     </section>

@@ -3,6 +3,7 @@ import { CAUSES_ID } from './Causes.tsx';
 import { PhotoButton } from './PhotoButton.tsx';
 import styles from './TableView.module.css';
 import { useTableState, useTableWork } from './tableWork.ts';
+import { say } from '../../core/language/say.ts';
 
 /** What a hand at the table does beside hit and miss, within reach of its thumb; larger screens show all of it anyway. */
 export function QuickActions() {
@@ -13,7 +14,7 @@ export function QuickActions() {
   const last = log.runs.at(-1);
   const zeroed = zeroedAt !== null && (last === undefined || zeroedAt > last.happenedAt);
   return (
-    <div className={styles['quick']} role="group" aria-label="This run">
+    <div className={styles['quick']} role="group" aria-label={say`This run`}>
       <Button
         aria-pressed={cause !== null}
         onClick={() =>
@@ -21,14 +22,10 @@ export function QuickActions() {
             ? document.getElementById(CAUSES_ID)?.scrollIntoView({ block: 'center' })
             : store.giveCause(null)
         }
-      >
-        Set aside
-      </Button>
-      <PhotoButton label={photo === null ? 'Photo' : 'Photo ✓'} />
-      <Button onClick={store.zeroed}>{zeroed ? 'Zeroed ✓' : 'Zeroed'}</Button>
-      <Button disabled={log.runs.length === 0} onClick={undo}>
-        Undo
-      </Button>
+      >{say`Set aside`}</Button>
+      <PhotoButton label={photo === null ? say`Photo` : say`Photo ✓`} />
+      <Button onClick={store.zeroed}>{zeroed ? say`Zeroed ✓` : say`Zeroed`}</Button>
+      <Button disabled={log.runs.length === 0} onClick={undo}>{say`Undo`}</Button>
     </div>
   );
 }

@@ -3,6 +3,7 @@ import type { Run } from '../../contracts/practices.ts';
 import { formatShown } from '../../core/mathematics/quantity.ts';
 import type { Checkpoint } from '../../core/route/checkpoints.ts';
 import styles from './TableView.module.css';
+import { say } from '../../core/language/say.ts';
 
 /** How a run is shown: colour is never alone, so each look has a word too. */
 export function runLook(run: Run, checkpoint: Checkpoint): 'hit' | 'miss' | 'aside' {
@@ -31,7 +32,7 @@ export function RunCells(props: RunCellsProps) {
     if (row.current !== null) row.current.scrollLeft = row.current.scrollWidth;
   }, [runs.length]);
   return (
-    <div ref={row} className={styles['runs']} role="group" aria-label="Runs of this session">
+    <div ref={row} className={styles['runs']} role="group" aria-label={say`Runs of this session`}>
       {runs.map((run, i) => {
         const look = runLook(run, checkpoint);
         const measured = run.measurements.find(
@@ -39,7 +40,7 @@ export function RunCells(props: RunCellsProps) {
         );
         const words =
           measured === undefined
-            ? 'not measured'
+            ? say`not measured`
             : `${formatShown(-measured.left, 'length', 0)} ${formatShown(measured.along, 'length', 0)}`;
         return (
           <button
@@ -49,16 +50,16 @@ export function RunCells(props: RunCellsProps) {
             data-look={look}
             data-earlier={run.revisionNumber !== revision}
             aria-pressed={editing?.id === run.id}
-            title={waiting.has(run.id) ? 'not sent yet' : (run.setAside ?? undefined)}
+            title={waiting.has(run.id) ? say`not sent yet` : (run.setAside ?? undefined)}
             onClick={() => onEdit(run)}
           >
             <strong>
               {i + 1} {waiting.has(run.id) ? '… ' : ''}
-              {look === 'miss' ? '○ miss' : look === 'aside' ? '× aside' : ''}
+              {look === 'miss' ? say`○ miss` : look === 'aside' ? say`× aside` : ''}
             </strong>
             <span>
               {words}
-              {run.revisionNumber === revision ? '' : `, rev ${run.revisionNumber}`}
+              {run.revisionNumber === revision ? '' : say`, rev ${run.revisionNumber}`}
             </span>
           </button>
         );

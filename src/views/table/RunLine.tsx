@@ -5,6 +5,7 @@ import { QuickActions } from './QuickActions.tsx';
 import { typedOf } from './runEntry.ts';
 import styles from './TableView.module.css';
 import { useMeasured, useTableWork } from './tableWork.ts';
+import { say } from '../../core/language/say.ts';
 
 /** Hit or miss, and the run as one line to type. */
 export function RunLine() {
@@ -22,15 +23,16 @@ export function RunLine() {
             disabled={mark === null || log.busy}
             onClick={() => void save(hit)}
           >
-            {hit ? 'Hit' : 'Miss'}
+            {hit ? say`Hit` : say`Miss`}
           </Button>
         ))}
       </div>
       <QuickActions />
       <div className={styles['line']}>
-        <label htmlFor="run-line" className="unseen">
-          Type a run: right, far, degrees, h or m
-        </label>
+        <label
+          htmlFor="run-line"
+          className="unseen"
+        >{say`Type a run: right, far, degrees, h or m`}</label>
         <input
           id="run-line"
           value={entry.line}
@@ -43,8 +45,8 @@ export function RunLine() {
         <p className={styles['says']} data-fault={fault !== null} aria-live="polite">
           {fault ??
             (mark === null
-              ? 'Press where the tool point ended, or type right, far, degrees and h or m, then Enter.'
-              : `${offsetWords({ ...mark, turned: mark.headingKnown ? mark.turned : null })}: ${scores(model.zone, mark) ? 'inside' : 'outside'} the zone`)}
+              ? say`Press where the tool point ended, or type right, far, degrees and h or m, then Enter.`
+              : say`${offsetWords({ ...mark, turned: mark.headingKnown ? mark.turned : null })}: ${scores(model.zone, mark) ? say`inside` : say`outside`} the zone`)}
         </p>
       </div>
     </>

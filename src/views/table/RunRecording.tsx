@@ -1,5 +1,7 @@
 import styles from './TableView.module.css';
 import { useTableWork } from './tableWork.ts';
+import { plural, say } from '../../core/language/say.ts';
+import { sayWith } from '../../ui/sayWith.ts';
 
 /** Whether the live link is kept with each run. */
 export function RunRecording() {
@@ -11,13 +13,12 @@ export function RunRecording() {
     <section className={styles['list']}>
       <label className={styles['check']}>
         <input type="checkbox" checked={on} onChange={(event) => turn(event.target.checked)} />
-        Keep the live link with each run
-        {on && <span className="mono">{lines} lines</span>}
+        {sayWith`Keep the live link with each run${on && <span className="mono">{say`${lines} lines`}</span>}`}
       </label>
       {count > 0 && (
-        <p className={styles['says']}>
-          {count} {count === 1 ? 'run has' : 'runs have'} a recording.
-        </p>
+        <p
+          className={styles['says']}
+        >{say`${plural(count, '# run has', '# runs have')} a recording.`}</p>
       )}
       {fault !== null && (
         <p className={styles['says']} data-fault="true">

@@ -19,6 +19,7 @@ import { loadRecording } from '../../ui/recordings.ts';
 import { simulationWorker, type SimulationWorker } from '../../ui/simulationWorker.ts';
 import { useWorked, useWorker } from '../../ui/useWorker.ts';
 import styles from './Practice.module.css';
+import { say } from '../../core/language/say.ts';
 
 interface RunTelemetryProps {
   telemetryId: string;
@@ -83,7 +84,7 @@ export function RunTelemetry({ telemetryId, run, routeId, robotId, field }: RunT
     laidOver(reading, simulation, at),
   );
   if (fault !== null) return <Notice tone="fault">{fault}</Notice>;
-  if (found === null) return <p role="status">Laying the run over its forecast …</p>;
+  if (found === null) return <p role="status">{say`Laying the run over its forecast …`}</p>;
   const { expected, measured, departure } = found.laid;
   const band = (of: 'heading' | 'travelled', side: -1 | 1, scale: number) =>
     expected.map((moment) => ({
@@ -97,32 +98,32 @@ export function RunTelemetry({ telemetryId, run, routeId, robotId, field }: RunT
   const left =
     departure === null
       ? []
-      : [{ from: departure.time, to: departure.time + 0.4, word: 'leaves it here' }];
+      : [{ from: departure.time, to: departure.time + 0.4, word: say`leaves it here` }];
   return (
     <>
       <p role="status">{departureWords(departure, found.experiment)}</p>
       <div className={styles['plots']}>
         <Plot
-          label="Heading over time: recorded and expected"
-          why="The heading that the hub sent, over the band in which 19 of 20 simulated runs lie. Where it leaves the band is where the run went another way."
+          label={say`Heading over time: recorded and expected`}
+          why={say`The heading that the hub sent, over the band in which 19 of 20 simulated runs lie. Where it leaves the band is where the run went another way.`}
           x={{ title: '' }}
-          y={{ title: 'heading right, °' }}
+          y={{ title: say`heading right, °` }}
           shaded={departure?.of === 'heading' ? left : []}
           series={[
-            { label: 'expected, 19 of 20', look: 'fit', points: band('heading', -1, degree) },
+            { label: say`expected, 19 of 20`, look: 'fit', points: band('heading', -1, degree) },
             { label: '', look: 'fit', points: band('heading', 1, degree) },
             {
-              label: 'recorded',
+              label: say`recorded`,
               look: 'trace',
               points: measured.map(({ time, heading }) => ({ x: time, y: degree * heading })),
             },
           ]}
         />
         <Plot
-          label="Way driven over time: recorded and expected"
-          why="The way by the encoders that the hub sent, over the band in which 19 of 20 simulated runs lie."
+          label={say`Way driven over time: recorded and expected`}
+          why={say`The way by the encoders that the hub sent, over the band in which 19 of 20 simulated runs lie.`}
           x={{ title: 's' }}
-          y={{ title: 'driven', kind: 'length' }}
+          y={{ title: say`driven`, kind: 'length' }}
           shaded={departure?.of === 'distance' ? left : []}
           series={[
             { label: '', look: 'fit', points: band('travelled', -1, 1) },
@@ -140,12 +141,12 @@ export function RunTelemetry({ telemetryId, run, routeId, robotId, field }: RunT
 }
 
 function departureWords(departure: Divergence | null, { plan, estimated }: Experiment): string {
-  if (departure === null) return 'The run stays within what was expected, to its end.';
+  if (departure === null) return say`The run stays within what was expected, to its end.`;
   const step = stepsOf(plan.moves)[departure.step]!;
   const { title } = titlesOf(plan.moves, estimated)[step.position]!;
   const by =
     departure.of === 'heading'
-      ? `${formatNumber(Math.abs(degrees(departure.by)), 1)}° too far ${departure.by > 0 ? 'left' : 'right'}`
-      : `${formatQuantity(Math.abs(departure.by), 'length', 0)} too ${departure.by > 0 ? 'far' : 'short'}`;
-  return `It leaves what was expected ${formatNumber(departure.time, 1)} s after the start, in move ${step.position + 1}, ${title}: soon ${by}.`;
+      ? say`${formatNumber(Math.abs(degrees(departure.by)), 1)}° too far ${departure.by > 0 ? say`left` : say`right`}`
+      : say`${formatQuantity(Math.abs(departure.by), 'length', 0)} too ${departure.by > 0 ? say`far` : say`short`}`;
+  return say`It leaves what was expected ${formatNumber(departure.time, 1)} s after the start, in move ${step.position + 1}, ${title}: soon ${by}.`;
 }

@@ -1,14 +1,16 @@
-import { formatDistanceToNowStrict } from 'date-fns';
 import { useShallow } from 'zustand/react/shallow';
 import type { GyroCheck } from '../../contracts/robots.ts';
 import { degrees } from '../../core/mathematics/angle.ts';
-import { formatNumber } from '../../core/mathematics/quantity.ts';
+import { formatFixed, formatNumber } from '../../core/mathematics/quantity.ts';
 import { Button } from '../../ui/Button.tsx';
 import { sheetAddress } from '../../ui/sheetAddress.ts';
 import { GYRO_ITEM, START_LIST, voltsOf } from './startItems.ts';
 import styles from './TableView.module.css';
 import { useTableState, useTableWork } from './tableWork.ts';
 import { useLowWarning } from './useLowWarning.ts';
+import { formatAgo } from '../../core/language/dates.ts';
+import { say } from '../../core/language/say.ts';
+import { sayWith } from '../../ui/sayWith.ts';
 
 /** The start list, with the battery; all of it is ticked with one press when all is well. */
 export function StartList() {
@@ -28,17 +30,12 @@ export function StartList() {
   };
   return (
     <section className={styles['list']}>
-      <h2>
-        Before it starts
+      <h2>{sayWith`Before it starts${(
         <span>
-          <Button variant="quiet" onClick={() => print()}>
-            Print
-          </Button>{' '}
-          <Button variant="quiet" onClick={() => store.tickAll()}>
-            All well (G)
-          </Button>
+          <Button variant="quiet" onClick={() => print()}>{say`Print`}</Button>{' '}
+          <Button variant="quiet" onClick={() => store.tickAll()}>{say`All well (G)`}</Button>
         </span>
-      </h2>
+      )}`}</h2>
       <div className={styles['items']}>
         {START_LIST.map((item) => (
           <label key={item} className={styles['check']}>
@@ -52,7 +49,7 @@ export function StartList() {
           </label>
         ))}
         <label className={styles['check']}>
-          Battery, V
+          {say`Battery, V`}
           <input
             className={styles['battery']}
             value={battery}
@@ -66,15 +63,16 @@ export function StartList() {
       <p className={styles['zeroed']}>
         <span>
           {zeroedAt === null
-            ? 'Nobody noted when the gyro was zeroed.'
-            : `Zeroed or checked ${formatDistanceToNowStrict(zeroedAt)} ago.`}
+            ? say`Nobody noted when the gyro was zeroed.`
+            : say`Zeroed or checked ${formatAgo(zeroedAt, Date.now())}.`}
         </span>
-        <Button onClick={store.zeroed}>Zeroed now (Z)</Button>
+        <Button onClick={store.zeroed}>{say`Zeroed now (Z)`}</Button>
       </p>
       {sag >= 0.2 && (
-        <p className={styles['says']} data-fault="true">
-          {sag.toFixed(1)} V lower than at the first run: the robot is slower and turns less far.
-        </p>
+        <p
+          className={styles['says']}
+          data-fault="true"
+        >{say`${formatFixed(sag, 1)} V lower than at the first run: the robot is slower and turns less far.`}</p>
       )}
       {low !== null && (
         <p className={styles['says']} data-fault={volts !== null && volts < low.voltage}>
@@ -82,9 +80,10 @@ export function StartList() {
         </p>
       )}
       {battery !== '' && volts === null && (
-        <p className={styles['says']} data-fault="true">
-          The battery needs a number of volts, such as 7.9.
-        </p>
+        <p
+          className={styles['says']}
+          data-fault="true"
+        >{say`The battery needs a number of volts, such as 7.9.`}</p>
       )}
     </section>
   );
@@ -97,21 +96,23 @@ const OLD_AFTER = 60 * 60 * 1000;
 function GyroWords({ gyro }: { gyro: GyroCheck | null }) {
   if (gyro === null) {
     return (
-      <p className={styles['says']}>
-        The gyro has not been checked yet. <a href={sheetAddress('/bench#rest')}>Check it</a>
-      </p>
+      <p
+        className={styles['says']}
+      >{sayWith`The gyro has not been checked yet. ${(<a href={sheetAddress('/bench#rest')}>{say`Check it`}</a>)}`}</p>
     );
   }
-  const age = `checked ${formatDistanceToNowStrict(gyro.at)} ago`;
+  const age = say`checked ${formatAgo(gyro.at, Date.now())}`;
   const old = Date.now() - Date.parse(gyro.at) > OLD_AFTER;
   return (
     <p className={styles['says']} data-fault={gyro.fitness !== 'fit'}>
       {gyro.fitness === 'fit'
-        ? `Go: the gyro was fit, ${age}.`
+        ? say`Go: the gyro was fit, ${age}.`
         : gyro.fitness === 'not fit'
-          ? `No go, ${age}. ${gyro.sentence}`
-          : `Unclear, ${age}. ${gyro.sentence}`}{' '}
-      {(old || gyro.fitness !== 'fit') && <a href={sheetAddress('/bench#rest')}>Check it again</a>}
+          ? say`No go, ${age}. ${gyro.sentence}`
+          : say`Unclear, ${age}. ${gyro.sentence}`}{' '}
+      {(old || gyro.fitness !== 'fit') && (
+        <a href={sheetAddress('/bench#rest')}>{say`Check it again`}</a>
+      )}
     </p>
   );
 }

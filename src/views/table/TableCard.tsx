@@ -8,6 +8,7 @@ import { Picker } from '../../ui/TextField.tsx';
 import { runLook } from './RunCells.tsx';
 import styles from './TableView.module.css';
 import { useMeasured, useTableWork } from './tableWork.ts';
+import { say } from '../../core/language/say.ts';
 
 /** Which route and session it is, and the card on which a run is put down. */
 export function TableCard() {
@@ -35,10 +36,7 @@ export function TableCard() {
           onMark={store.put}
         />
       </div>
-      <Notice>
-        No hands on the table while a run is armed; fingers and hair away from wheels and
-        attachments. The event’s rules and the adult in charge come first.
-      </Notice>
+      <Notice>{say`No hands on the table while a run is armed; fingers and hair away from wheels and attachments. The event’s rules and the adult in charge come first.`}</Notice>
     </div>
   );
 }
@@ -50,11 +48,11 @@ function TableChoice() {
     <div className={styles['choose']}>
       <RoutePicker route={route} routes={routes} sheet="/table" />
       <Picker
-        label="Session"
+        label={say`Session`}
         value={session?.id ?? ''}
         options={[
           ...sessions.map(({ id, title }) => ({ value: id, label: title })),
-          { value: 'new', label: 'New session …' },
+          { value: 'new', label: say`New session …` },
         ]}
         onChange={(id) =>
           id === 'new'
@@ -72,7 +70,7 @@ function CheckpointTabs() {
   const { entry } = useMeasured();
   if (checkpoints.length < 2) return null;
   return (
-    <div className={styles['tabs']} role="group" aria-label="Measured at">
+    <div className={styles['tabs']} role="group" aria-label={say`Measured at`}>
       {checkpoints.map(({ id, name }) => (
         <Button
           key={id}

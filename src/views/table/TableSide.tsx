@@ -17,6 +17,7 @@ import { StartList } from './StartList.tsx';
 import styles from './TableView.module.css';
 import { useMeasured, useTableState, useTableWork } from './tableWork.ts';
 import { Waiting } from './Waiting.tsx';
+import { say } from '../../core/language/say.ts';
 
 // It is needed now and then only, and brings drawing and simulation with it.
 const RunTelemetry = lazy(async () => ({
@@ -36,7 +37,7 @@ export function TableSide() {
     <div className={styles['side']}>
       <div className={styles['scroll']}>
         <div className={styles['head']}>
-          <h1>Run {number}</h1>
+          <h1>{say`Run ${number}`}</h1>
           {!starting && editing === null && (
             <Goal
               session={current}
@@ -110,7 +111,7 @@ function EditedTelemetry() {
   const kept = [...recorded, ...recording.kept].find(({ runId }) => runId === editing?.id);
   if (kept === undefined || editing === null) return null;
   return (
-    <Suspense fallback={<p>Opening what the link sent …</p>}>
+    <Suspense fallback={<p>{say`Opening what the link sent …`}</p>}>
       <RunTelemetry
         telemetryId={kept.telemetryId}
         run={editing}
@@ -132,7 +133,7 @@ function RunExtras() {
     <section className={styles['list']}>
       <div className={practice['row']}>
         <label>
-          Points of {model.points}, when only a part
+          {say`Points of ${model.points}, when only a part`}
           <input
             type="text"
             inputMode="decimal"
@@ -143,7 +144,7 @@ function RunExtras() {
         </label>
       </div>
       {fault && (
-        <Notice tone="fault">Points need a number, such as 10. Nothing is saved before.</Notice>
+        <Notice tone="fault">{say`Points need a number, such as 10. Nothing is saved before.`}</Notice>
       )}
       <PhotoRow
         photo={entry.photo}

@@ -15,6 +15,7 @@ import {
   useTableState,
   useTableWork,
 } from './tableWork.ts';
+import { say } from '../../core/language/say.ts';
 
 // It is needed now and then only, and brings much with it.
 const PhotoMeasure = lazy(async () => ({
@@ -65,7 +66,7 @@ function PhotoTask({ photo }: { photo: File }) {
   const { model } = useMeasured();
   return (
     <div className={styles['photo']}>
-      <Suspense fallback={<p>Opening the photo …</p>}>
+      <Suspense fallback={<p>{say`Opening the photo …`}</p>}>
         <PhotoMeasure
           photo={photo}
           field={field.field}

@@ -2,6 +2,9 @@ import type { WaitingWrite } from '../../ui/outbox/outbox.ts';
 import { exportWrite } from '../../ui/outbox/exportWrite.ts';
 import { Button } from '../../ui/Button.tsx';
 import styles from './Practice.module.css';
+import { formatMoment } from '../../core/language/dates.ts';
+import { plural, say } from '../../core/language/say.ts';
+import { sayWith } from '../../ui/sayWith.ts';
 
 interface WaitingProps {
   /** What is on its way, of this session. */
@@ -18,21 +21,16 @@ export function Waiting({ waiting, aside, reached, onDrop, onRetry }: WaitingPro
   const open = waiting.filter((write) => write.refused === null).length;
   if (aside.length === 0 && (open === 0 || reached)) return null;
   return (
-    <section className={styles['waiting']} role="status" aria-label="Waiting to be sent">
+    <section className={styles['waiting']} role="status" aria-label={say`Waiting to be sent`}>
       {open > 0 && !reached && (
-        <p>
-          <b>{open}</b> {open === 1 ? 'entry is' : 'entries are'} kept on this device and sent when
-          the connection is back. Go on.
-        </p>
+        <p>{sayWith`${(<b>{open}</b>)} ${plural(open, 'entry is', 'entries are')} kept on this device and sent when the connection is back. Go on.`}</p>
       )}
       {aside.map((write) => (
         <div key={write.order} className={styles['row']}>
-          <span>
-            {nameOf(write)} was not taken and is kept on this device: {write.refused}
-          </span>
-          <Button onClick={() => onRetry(write)}>Try again</Button>
-          <Button onClick={() => exportWrite(write)}>Save as a file</Button>
-          <Button onClick={() => onDrop(write)}>Throw it away</Button>
+          <span>{sayWith`${nameOf(write)} was not taken and is kept on this device: ${write.refused}`}</span>
+          <Button onClick={() => onRetry(write)}>{say`Try again`}</Button>
+          <Button onClick={() => exportWrite(write)}>{say`Save as a file`}</Button>
+          <Button onClick={() => onDrop(write)}>{say`Throw it away`}</Button>
         </div>
       ))}
     </section>
@@ -40,7 +38,7 @@ export function Waiting({ waiting, aside, reached, onDrop, onRetry }: WaitingPro
 }
 
 function nameOf({ method, content, run }: WaitingWrite): string {
-  if (content instanceof Blob) return 'A photo';
-  const at = run === null ? '' : ` of ${new Date(run.happenedAt).toLocaleTimeString()}`;
-  return `${method === 'PUT' ? 'A run' : 'A change'}${at}`;
+  if (content instanceof Blob) return say`A photo`;
+  const at = run === null ? '' : say` of ${formatMoment(run.happenedAt, 'time')}`;
+  return method === 'PUT' ? say`A run${at}` : say`A change${at}`;
 }

@@ -8,6 +8,7 @@ import {
 import type { Point } from '../../core/mathematics/pose.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
 import type { Body } from '../../core/robot/parameters.ts';
+import { say } from '../../core/language/say.ts';
 
 /** A point of the table that can be found again in a picture, mm. */
 export interface KnownPoint extends Point {
@@ -119,15 +120,15 @@ export function knownPoints(field: Field): KnownPoint[] {
     y,
   });
   return [
-    point('near left corner', { x: 0, y: 0 }),
-    point('near right corner', { x: width, y: 0 }),
-    point('far right corner', { x: width, y: height }),
-    point('far left corner', { x: 0, y: height }),
+    point(say`near left corner`, { x: 0, y: 0 }),
+    point(say`near right corner`, { x: width, y: 0 }),
+    point(say`far right corner`, { x: width, y: height }),
+    point(say`far left corner`, { x: 0, y: height }),
     ...field.models.flatMap(({ name, outline }) =>
-      outline.map((corner, i) => point(`${name}, corner ${i + 1}`, corner)),
+      outline.map((corner, i) => point(say`${name}, corner ${i + 1}`, corner)),
     ),
     ...field.lines.flatMap(({ name, points }) =>
-      [points[0]!, points.at(-1)!].map((end, i) => point(`${name}, end ${i + 1}`, end)),
+      [points[0]!, points.at(-1)!].map((end, i) => point(say`${name}, end ${i + 1}`, end)),
     ),
   ];
 }

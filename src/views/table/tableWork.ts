@@ -27,6 +27,7 @@ import {
   type DrivenByPractice,
   type RunRecordingState,
 } from './useRunRecording.ts';
+import { say } from '../../core/language/say.ts';
 
 export interface TableViewProps {
   route: Route;
@@ -96,7 +97,7 @@ export function useCreatedTableWork(props: TableViewProps): TableWork {
       jig: false,
       seconds: seconds > 0 ? seconds : null,
       setAside: null,
-      note: ['driven by the practice robot', ...(seen === null ? [] : [seen])].join('; '),
+      note: [say`driven by the practice robot`, ...(seen === null ? [] : [seen])].join('; '),
     });
   };
   const placeIn = (session: Session) => ({

@@ -5,6 +5,7 @@ import type { WaitingWrite } from '../../ui/outbox/outbox.ts';
 import { useOutbox } from '../../ui/outbox/useOutbox.ts';
 import { withWaiting } from '../../ui/outbox/withWaiting.ts';
 import { useRunNews } from './useRunNews.ts';
+import { say } from '../../core/language/say.ts';
 
 /** What is said after the last thing that was done. */
 export type LogNote =
@@ -64,8 +65,7 @@ export function useRunLog(
     } catch {
       setNote({
         kind: 'fault',
-        sentence:
-          'This browser could not keep the run: its storage is full or closed to this page. It still stands here.',
+        sentence: say`This browser could not keep the run: its storage is full or closed to this page. It still stands here.`,
       });
       return false;
     } finally {
@@ -148,7 +148,7 @@ export function useRunLog(
           run: null,
         });
       } catch {
-        const sentence = 'The run is kept, its photo is not: this browser’s storage is full.';
+        const sentence = say`The run is kept, its photo is not: this browser’s storage is full.`;
         setNote({ kind: 'fault', sentence });
       }
     },

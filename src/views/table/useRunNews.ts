@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { runNewsSchema, type Run } from '../../contracts/practices.ts';
 import { ask } from '../../ui/api.ts';
+import { say } from '../../core/language/say.ts';
 
 /** How often the server is asked for what others logged, ms: seen within two seconds. */
 const ASK_EVERY = 1200;
@@ -18,7 +19,7 @@ interface KnownRuns {
  */
 export function useRunNews(first: Run[], session: string | null, route: string) {
   const client = useQueryClient();
-  const key = ['run news', session, route];
+  const key = [say`run news`, session, route];
   const { data } = useQuery<KnownRuns>({
     queryKey: key,
     queryFn: async () => {

@@ -11,6 +11,7 @@ import { benchWorker } from '../../ui/benchWorker.ts';
 import { useWorker } from '../../ui/useWorker.ts';
 import { useLink, useLinkLines } from '../../ui/link/useLink.ts';
 import { keepRecording } from '../../ui/recordings.ts';
+import { say } from '../../core/language/say.ts';
 
 /** Lines that are kept with one run at the most: ten minutes at 100 a second. */
 const MOST_LINES = 60_000;
@@ -126,7 +127,7 @@ export function useRunRecording(
           setKept((now) => [...now, { runId: run.id, telemetryId }]);
           setFault(null);
         } catch (error) {
-          setFault(`The run is saved, its recording is not. ${sentenceOf(error)}`);
+          setFault(say`The run is saved, its recording is not. ${sentenceOf(error)}`);
         }
       });
       await keeping.current;
@@ -143,7 +144,7 @@ class PracticeWatch {
   /** The run, when this line was its last. */
   hear({ event, values }: TelemetryLine): DrivenByPractice | null {
     const time = values['t_s'] ?? 0;
-    if (event === 'stood crooked') this.seen = 'it stood crooked at the start';
+    if (event === 'stood crooked') this.seen = say`it stood crooked at the start`;
     if (event === 'set off') this.from = time;
     if (event?.startsWith('at ')) {
       this.ends.set(event.slice('at '.length), {

@@ -1,13 +1,14 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { teamSchema } from '../../contracts/team.ts';
-import type { Conventions } from '../../core/mathematics/conventions.ts';
+import type { Conventions } from '../../core/language/conventions.ts';
 import { ask, sentenceOf } from '../../ui/api.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { island } from '../../ui/island.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { layOutFor, type Thumb } from '../../ui/thumb.ts';
 import styles from './TeamView.module.css';
+import { say } from '../../core/language/say.ts';
 
 /** How the team counts, for all its devices; every choice is kept as soon as it is made. */
 function TeamSheet({ team, thumb }: { team: Conventions; thumb: Thumb }) {
@@ -24,53 +25,47 @@ function TeamSheet({ team, thumb }: { team: Conventions; thumb: Thumb }) {
   };
   return (
     <div className={styles['view']}>
-      <h1>How your team counts.</h1>
-      <p className={styles['lead']}>
-        For every sheet, on screen and on paper, on all devices. Only the words change: what is
-        stored stays as it is, so you can change your mind at any time.
-      </p>
+      <h1>{say`How your team counts.`}</h1>
+      <p
+        className={styles['lead']}
+      >{say`For every sheet, on screen and on paper, on all devices. Only the words change: what is stored stays as it is, so you can change your mind at any time.`}</p>
       <section className={styles['choice']}>
         <Choice
-          label="Lengths"
+          label={say`Lengths`}
           value={chosen.length}
           options={[
-            { value: 'mm', label: 'millimetres' },
-            { value: 'cm', label: 'centimetres' },
-            { value: 'in', label: 'inches' },
+            { value: 'mm', label: say`millimetres` },
+            { value: 'cm', label: say`centimetres` },
+            { value: 'in', label: say`inches` },
           ]}
           onChange={(length) => choose({ length })}
         />
-        <p>
-          A number without a unit is read in this one. “4 in” and “10 cm” are always understood.
-        </p>
+        <p>{say`A number without a unit is read in this one. “4 in” and “10 cm” are always understood.`}</p>
       </section>
       <section className={styles['choice']}>
         <Choice
-          label="Turns that count as positive"
+          label={say`Turns that count as positive`}
           value={chosen.positive}
           options={[
-            { value: 'robot', label: 'as the gyro counts' },
-            { value: 'right', label: 'to the right' },
-            { value: 'left', label: 'to the left' },
+            { value: 'robot', label: say`as the gyro counts` },
+            { value: 'right', label: say`to the right` },
+            { value: 'left', label: say`to the left` },
           ]}
           onChange={(positive) => choose({ positive })}
         />
-        <p>
-          The numbers of a program are always as the robot’s own gyro counts: its sheet says so
-          where that is the other way.
-        </p>
+        <p>{say`The numbers of a program are always as the robot’s own gyro counts: its sheet says so where that is the other way.`}</p>
       </section>
       <section className={styles['choice']}>
         <Choice
-          label="How far a motor turns"
+          label={say`How far a motor turns`}
           value={chosen.motor}
           options={[
-            { value: 'degrees', label: 'in degrees' },
-            { value: 'rotations', label: 'in rotations' },
+            { value: 'degrees', label: say`in degrees` },
+            { value: 'rotations', label: say`in rotations` },
           ]}
           onChange={(motor) => choose({ motor })}
         />
-        <p>On program sheets: 868° are 2.411 rotations.</p>
+        <p>{say`On program sheets: 868° are 2.411 rotations.`}</p>
       </section>
       <ThisDevice thumb={thumb} />
       {keeping.isError && <Notice tone="fault">{sentenceOf(keeping.error)}</Notice>}
@@ -86,18 +81,18 @@ function ThisDevice({ thumb }: { thumb: Thumb }) {
   return (
     <section className={styles['choice']}>
       <Choice
-        label="On this phone, “Hit” and “Take it” lie"
+        label={say`On this phone, “Hit” and “Take it” lie`}
         value={chosen}
         options={[
-          { value: 'left', label: 'on the left' },
-          { value: 'right', label: 'on the right' },
+          { value: 'left', label: say`on the left` },
+          { value: 'right', label: say`on the right` },
         ]}
         onChange={(to) => {
           setChosen(to);
           layOutFor(to);
         }}
       />
-      <p>Where your thumb is. Each phone keeps its own.</p>
+      <p>{say`Where your thumb is. Each phone keeps its own.`}</p>
     </section>
   );
 }

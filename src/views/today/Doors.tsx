@@ -3,6 +3,7 @@ import { send, sentenceOf } from '../../ui/api.ts';
 import { island } from '../../ui/island.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import styles from './Doors.module.css';
+import { say } from '../../core/language/say.ts';
 
 /** An empty Corvat: three ways in. */
 function DoorsSheet() {
@@ -12,32 +13,25 @@ function DoorsSheet() {
   });
   return (
     <div className={styles['doors']}>
-      <h1>Where would you like to begin?</h1>
-      <p>
-        Corvat forecasts where your robot will end up, judges the runs that you log, and says what
-        to change: aim, tighten, or leave it.
-      </p>
+      <h1>{say`Where would you like to begin?`}</h1>
+      <p>{say`Corvat forecasts where your robot will end up, judges the runs that you log, and says what to change: aim, tighten, or leave it.`}</p>
       <ul>
         <li>
           <a href="/begin">
-            <b>With your robot</b>
-            <span>
-              Six numbers from a ruler, a table, a route. Ten minutes to the first verdict.
-            </span>
+            <b>{say`With your robot`}</b>
+            <span>{say`Six numbers from a ruler, a table, a route. Ten minutes to the first verdict.`}</span>
           </a>
         </li>
         <li>
           <a href="/begin?practice=1">
-            <b>No robot here</b>
-            <span>The same with the practice robot, which drives the runs for you.</span>
+            <b>{say`No robot here`}</b>
+            <span>{say`The same with the practice robot, which drives the runs for you.`}</span>
           </a>
         </li>
         <li>
           <button type="button" disabled={look.isPending} onClick={() => look.mutate()}>
-            <b>{look.isPending ? 'Loading the demo …' : 'Look round'}</b>
-            <span>
-              The demo, “Saltmarsh Watch”: a team’s three evenings, with notes on what is where.
-            </span>
+            <b>{look.isPending ? say`Loading the demo …` : say`Look round`}</b>
+            <span>{say`The demo, “Saltmarsh Watch”: a team’s three evenings, with notes on what is where.`}</span>
           </button>
         </li>
       </ul>

@@ -2,6 +2,7 @@ import type { RouteEvidence } from '../../core/analysis/planning/tasks.ts';
 import { percent, rangeWords } from '../../core/text/sentences.ts';
 import type { Leads } from '../../ui/sheetAddress.ts';
 import styles from './TodayView.module.css';
+import { say } from '../../core/language/say.ts';
 
 interface ReadinessProps {
   routes: readonly RouteEvidence[];
@@ -12,8 +13,8 @@ interface ReadinessProps {
 export function Readiness({ routes, leads }: ReadinessProps) {
   if (routes.length === 0) return null;
   return (
-    <section className={styles['sheet']} aria-label="Readiness">
-      <h2>Readiness</h2>
+    <section className={styles['sheet']} aria-label={say`Readiness`}>
+      <h2>{say`Readiness`}</h2>
       <ul className={styles['readiness']}>
         {routes.map((evidence) => (
           <li key={evidence.routeId}>
@@ -25,13 +26,13 @@ export function Readiness({ routes, leads }: ReadinessProps) {
               <span>{evidence.name}</span>
               <Scale evidence={evidence} />
               <output>
-                {evidence.runs === 0 ? 'no runs' : `${evidence.hits} of ${evidence.runs}`}
+                {evidence.runs === 0 ? say`no runs` : say`${evidence.hits} of ${evidence.runs}`}
               </output>
             </a>
           </li>
         ))}
       </ul>
-      <p className={styles['hint']}>Chance to hit by the runs so far; dashed: wanted.</p>
+      <p className={styles['hint']}>{say`Chance to hit by the runs so far; dashed: wanted.`}</p>
     </section>
   );
 }
@@ -44,7 +45,7 @@ function Scale({ evidence: { now, goal } }: { evidence: RouteEvidence }) {
     <svg
       className={styles['scale']}
       role="img"
-      aria-label={`${now === null ? 'not known' : rangeWords(now)}, wanted ${percent(goal)}`}
+      aria-label={say`${now === null ? say`not known` : rangeWords(now)}, wanted ${percent(goal)}`}
     >
       {now !== null && (
         <>

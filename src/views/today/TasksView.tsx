@@ -1,4 +1,3 @@
-import { formatDistanceToNowStrict } from 'date-fns';
 import { useState } from 'react';
 import type { GyroCheck, Robot } from '../../contracts/robots.ts';
 import type { ShownTask } from '../../core/text/shownTask.ts';
@@ -8,6 +7,10 @@ import { KeyHelp } from '../../ui/KeyHelp.tsx';
 import { sheetAddress } from '../../ui/sheetAddress.ts';
 import styles from './TodayView.module.css';
 import { useTasks } from './useTasks.ts';
+import { formatAgo } from '../../core/language/dates.ts';
+import { fitnessWords } from '../../core/text/fitnessWords.ts';
+import { say } from '../../core/language/say.ts';
+import { sayWith } from '../../ui/sayWith.ts';
 
 export interface TasksViewProps {
   robot: Pick<Robot, 'name' | 'setup'>;
@@ -35,23 +38,22 @@ function TasksSheet({ robot, gyro, first: atOnce, hasRoutes }: TasksViewProps) {
           onPass={more.length === 0 ? null : () => setPassed([...passed, nameOf(first)])}
         />
       )}
-      <section aria-label="What else is worth the time">
-        <h2>What else is worth the time</h2>
+      <section aria-label={say`What else is worth the time`}>
+        <h2>{say`What else is worth the time`}</h2>
         <ul className={styles['tasks']}>
           {more.slice(0, SHOWN).map((task) => (
             <TaskLine key={nameOf(task)} task={task} />
           ))}
           <GyroLine gyro={gyro} />
         </ul>
-        {working && <p role="status">Working out what measuring would bring …</p>}
+        {working && <p role="status">{say`Working out what measuring would bring …`}</p>}
       </section>
       <p className={styles['doors']}>
-        <a className={buttonClass()} href="/begin?new=1">
-          Start with another robot
-        </a>
-        <a className={buttonClass()} href="/begin?new=1&practice=1">
-          No robot here: the practice robot
-        </a>
+        <a className={buttonClass()} href="/begin?new=1">{say`Start with another robot`}</a>
+        <a
+          className={buttonClass()}
+          href="/begin?new=1&practice=1"
+        >{say`No robot here: the practice robot`}</a>
       </p>
     </div>
   );
@@ -82,20 +84,17 @@ function placeOf({ kind, routeId, bench }: ShownTask): string {
 function First({ task, onPass }: { task: ShownTask; onPass: (() => void) | null }) {
   const [why, setWhy] = useState(false);
   return (
-    <section aria-label="What to do now" aria-live="polite">
-      <h1>Next: {lower(task)}.</h1>
-      <p className={styles['why']}>
-        {task.why} It takes {task.cost}
-        {task.brings && ` and should bring ${task.gain.replace('+', '')} a match`}.
-      </p>
+    <section aria-label={say`What to do now`} aria-live="polite">
+      <h1>{say`Next: ${lower(task)}.`}</h1>
+      <p
+        className={styles['why']}
+      >{sayWith`${task.why} It takes ${task.cost}${task.brings && say` and should bring ${task.gain.replace('+', '')} a match`}.`}</p>
       <div className={styles['buttons']}>
         <a className={buttonClass('main')} href={placeOf(task)}>
           {task.action}
         </a>
-        <Button aria-expanded={why} onClick={() => setWhy(!why)}>
-          Why this
-        </Button>
-        {onPass !== null && <Button onClick={onPass}>Not now</Button>}
+        <Button aria-expanded={why} onClick={() => setWhy(!why)}>{say`Why this`}</Button>
+        {onPass !== null && <Button onClick={onPass}>{say`Not now`}</Button>}
         <KeyHelp
           keys={[
             { keys: 'D', says: task.action, act: () => location.assign(placeOf(task)) },
@@ -105,11 +104,9 @@ function First({ task, onPass }: { task: ShownTask; onPass: (() => void) | null 
         />
       </div>
       {why && (
-        <p className={styles['hint']}>
-          Everything that could be done is ranked by what it should bring for each minute: the
-          chance to hit by all runs so far, times the points of the route, over the time that runs
-          and benches take. What only lets you know comes after that.
-        </p>
+        <p
+          className={styles['hint']}
+        >{say`Everything that could be done is ranked by what it should bring for each minute: the chance to hit by all runs so far, times the points of the route, over the time that runs and benches take. What only lets you know comes after that.`}</p>
       )}
     </section>
   );
@@ -143,14 +140,13 @@ function GyroLine({ gyro }: { gyro: GyroCheck | null }) {
   return (
     <li>
       <a href={sheetAddress('/bench#rest')}>
-        <b>Check the gyro</b>{' '}
-        <span>
-          {gyro === null
-            ? 'never checked'
-            : `${gyro.fitness}, ${formatDistanceToNowStrict(gyro.at)} ago`}
-          , 1 minute
-        </span>
-        <output>to know</output>
+        <b>{say`Check the gyro`}</b>{' '}
+        <span>{say`${
+          gyro === null
+            ? say`never checked`
+            : `${fitnessWords(gyro.fitness)}, ${formatAgo(gyro.at, Date.now())}`
+        }, 1 minute`}</span>
+        <output>{say`to know`}</output>
       </a>
     </li>
   );
@@ -165,26 +161,26 @@ interface NothingProps {
 function Nothing({ hasRoutes, working, robot }: NothingProps) {
   if (!hasRoutes) {
     return (
-      <section aria-label="What to do now">
-        <h1>Next: lay a route for {robot}.</h1>
-        <p className={styles['why']}>
-          Type it as you would say it, or draw it; then Corvat forecasts it.
-        </p>
+      <section aria-label={say`What to do now`}>
+        <h1>{say`Next: lay a route for ${robot}.`}</h1>
+        <p
+          className={styles['why']}
+        >{say`Type it as you would say it, or draw it; then Corvat forecasts it.`}</p>
         <div className={styles['buttons']}>
-          <a className={buttonClass('main')} href="/route?new=1">
-            Lay a route
-          </a>
+          <a className={buttonClass('main')} href="/route?new=1">{say`Lay a route`}</a>
         </div>
       </section>
     );
   }
   return (
-    <section aria-label="What to do now">
+    <section aria-label={say`What to do now`}>
       <h1>
-        {working ? 'Working out what is worth the time …' : 'All is well: practise the match.'}
+        {working
+          ? say`Working out what is worth the time …`
+          : say`All is well: practise the match.`}
       </h1>
       <p className={styles['why']}>
-        {!working && 'Every route surely reaches its goal, and no bench would lift a chance.'}
+        {!working && say`Every route surely reaches its goal, and no bench would lift a chance.`}
       </p>
     </section>
   );

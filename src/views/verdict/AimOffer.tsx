@@ -10,6 +10,7 @@ import { Notice } from '../../ui/Notice.tsx';
 import { useNewRevision } from './useNewRevision.ts';
 import styles from './VerdictView.module.css';
 import { useVerdictState, useVerdictWork } from './verdictWork.ts';
+import { say } from '../../core/language/say.ts';
 
 interface AimOfferProps {
   option: AimOption;
@@ -25,20 +26,20 @@ export function AimOffer({ option, best }: AimOfferProps) {
   );
   const promises = useMemo(() => predictedEffectsOf(option, targets), [option, targets]);
   const names = targets.map((target) => target.checkpoint.name).join(' and ');
-  const reason = `Aim at ${names} after ${verdict.runs} runs of revision ${revision.number}`;
+  const reason = say`Aim at ${names} after ${verdict.runs} runs of revision ${revision.number}`;
   const make = useNewRevision();
-  const name = (i: number) => (targets.length > 1 ? ` at ${targets[i]!.checkpoint.name}` : '');
+  const name = (i: number) => (targets.length > 1 ? say` at ${targets[i]!.checkpoint.name}` : '');
   return (
     <article className={[styles['option'], best ? styles['best'] : ''].join(' ')}>
       <h3>{words.map((one) => one.charAt(0).toUpperCase() + one.slice(1)).join('; ')}</h3>
       <Figures
         figures={promises.flatMap(({ expected, ranges }, i) => [
           {
-            label: `Then still off by${name(i)}`,
+            label: say`Then still off by${name(i)}`,
             value: formatQuantity(Math.hypot(expected.along, expected.left), 'length', 1),
           },
           {
-            label: `Chance to hit${name(i)}`,
+            label: say`Chance to hit${name(i)}`,
             value: `${rangeWords(ranges.before)} → ${rangeWords(ranges.after)}`,
           },
         ])}
@@ -58,13 +59,12 @@ export function AimOffer({ option, best }: AimOfferProps) {
                 promises,
               })
             }
-          >
-            Make revision {route.revision.number + 1}
-          </Button>
+          >{say`Make revision ${route.revision.number + 1}`}</Button>
         )}
-        <Button aria-pressed={shown} onClick={() => store.toggleAim(option)}>
-          {shown ? 'Hide' : 'Show'} on the card
-        </Button>
+        <Button
+          aria-pressed={shown}
+          onClick={() => store.toggleAim(option)}
+        >{say`${shown ? say`Hide` : say`Show`} on the card`}</Button>
       </div>
       {make.error !== null && <Notice tone="fault">{sentenceOf(make.error)}</Notice>}
     </article>

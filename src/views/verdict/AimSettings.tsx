@@ -6,6 +6,7 @@ import { shownNumber } from '../../core/text/sentences.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import styles from './VerdictView.module.css';
 import { useVerdictState, useVerdictWork } from './verdictWork.ts';
+import { say } from '../../core/language/say.ts';
 
 /** How many numbers, how far, at which checkpoints, and which moves stay as they are. */
 export function AimSettings() {
@@ -15,9 +16,9 @@ export function AimSettings() {
   const { moves } = experiment.plan;
   return (
     <details className={styles['settings']}>
-      <summary>What an aim may change</summary>
+      <summary>{say`What an aim may change`}</summary>
       <Choice
-        label="Numbers at the most"
+        label={say`Numbers at the most`}
         value={String(limits.numbers) as '1' | '2' | '3'}
         options={[
           { value: '1', label: '1' },
@@ -27,7 +28,7 @@ export function AimSettings() {
         onChange={(value) => store.limit({ numbers: Number(value) as 1 | 2 | 3 })}
       />
       <Choice
-        label="By no more than"
+        label={say`By no more than`}
         value={limits.length > 60 ? 'far' : 'little'}
         options={[
           { value: 'little', label: `${formatQuantity(30, 'length', 0)}, 5°` },
@@ -47,10 +48,10 @@ export function AimSettings() {
           checked={together}
           onChange={(event) => store.aimTogether(event.target.checked)}
         />
-        At all checkpoints together{together && targets.length > 1 ? `: ${targets.length}` : ''}
+        {say`At all checkpoints together${together && targets.length > 1 ? `: ${targets.length}` : ''}`}
       </label>
       <fieldset className={styles['fixed']}>
-        <legend>Stay as they are</legend>
+        <legend>{say`Stay as they are`}</legend>
         {moves.map((move, i) => {
           const number = aimableNumber(move);
           return number === null ? null : (

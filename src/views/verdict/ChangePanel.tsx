@@ -11,6 +11,7 @@ import { PromiseNote } from './PromiseNote.tsx';
 import { useNewRevision } from './useNewRevision.ts';
 import styles from './VerdictView.module.css';
 import { useVerdictWork } from './verdictWork.ts';
+import { say } from '../../core/language/say.ts';
 
 /** How many ways to aim are offered. */
 const SHOWN = 3;
@@ -32,7 +33,7 @@ export function ChangePanel() {
         />
       ))}
       {!early && <MendOffers />}
-      {advice.working && !early && <p role="status">Working out what helps …</p>}
+      {advice.working && !early && <p role="status">{say`Working out what helps …`}</p>}
       {!early && <AimSettings />}
       <MeasureNext {...{ robot, route, experiment }} revision={revision.number} />
       <SpreadSources early={early} />
@@ -42,13 +43,24 @@ export function ChangePanel() {
 }
 
 const SAYS: Record<Verdict['kind'], string> = {
-  'too early': 'Nothing before five runs are logged at the Table.',
-  'cannot tell': 'Nothing before more runs are logged: what looks like help now may be chance.',
-  'leave it': 'Nothing. The options below are for when you have a reason of your own.',
-  unstable:
-    'Find what the offset follows, under “Over time”. An aim would be gone by the next run.',
-  aim: 'One number, if one does it. Then ten runs of the new revision.',
-  tighten: 'Work on the largest source below before any number; aiming helps afterwards.',
+  get 'too early'() {
+    return say`Nothing before five runs are logged at the Table.`;
+  },
+  get 'cannot tell'() {
+    return say`Nothing before more runs are logged: what looks like help now may be chance.`;
+  },
+  get 'leave it'() {
+    return say`Nothing. The options below are for when you have a reason of your own.`;
+  },
+  get unstable() {
+    return say`Find what the offset follows, under “Over time”. An aim would be gone by the next run.`;
+  },
+  get aim() {
+    return say`One number, if one does it. Then ten runs of the new revision.`;
+  },
+  get tighten() {
+    return say`Work on the largest source below before any number; aiming helps afterwards.`;
+  },
 };
 
 function SpreadSources({ early }: { early: boolean }) {
@@ -58,8 +70,8 @@ function SpreadSources({ early }: { early: boolean }) {
     <>
       <h2 className={styles['section']}>
         {early
-          ? 'Where the forecast’s spread comes from'
-          : 'Where the spread comes from, fitted to these runs'}
+          ? say`Where the forecast’s spread comes from`
+          : say`Where the spread comes from, fitted to these runs`}
       </h2>
       <div>
         {shares.slice(0, 4).map(({ of: source, share }) => (
@@ -84,7 +96,7 @@ function BestNext() {
       <NextSteps
         experiment={experiment}
         onPlan={(plan) =>
-          make.mutate({ origin: 'hand', reason: 'Best next step from the verdict', plan })
+          make.mutate({ origin: 'hand', reason: say`Best next step from the verdict`, plan })
         }
       />
       {make.error !== null && <Notice tone="fault">{sentenceOf(make.error)}</Notice>}

@@ -15,15 +15,35 @@ import { sheetAddress } from '../../ui/sheetAddress.ts';
 import { countedRuns } from './cardRuns.ts';
 import styles from './VerdictView.module.css';
 import { useVerdictWork } from './verdictWork.ts';
+import { say } from '../../core/language/say.ts';
+import { sayWith } from '../../ui/sayWith.ts';
 
 /** Each axis as it is shown: right, far and turns to the right are positive, as everywhere on the card. */
 const SHOWN: Record<
   Axis,
   { label: string; kind: QuantityKind; value: (offset: Offset) => number }
 > = {
-  along: { label: 'far', kind: 'length', value: ({ along }) => along },
-  left: { label: 'right', kind: 'length', value: ({ left }) => -left },
-  turned: { label: 'turned right', kind: 'angle', value: ({ turned }) => -turned },
+  along: {
+    get label() {
+      return say`far`;
+    },
+    kind: 'length',
+    value: ({ along }) => along,
+  },
+  left: {
+    get label() {
+      return say`right`;
+    },
+    kind: 'length',
+    value: ({ left }) => -left,
+  },
+  turned: {
+    get label() {
+      return say`turned right`;
+    },
+    kind: 'angle',
+    value: ({ turned }) => -turned,
+  },
 };
 
 /** The runs in their order: whether they are of one kind, and if not, what they follow. */
@@ -41,7 +61,7 @@ export function ChartPanel() {
     () => robustDistances(measured.map(({ offset }) => offset)),
     [measured],
   );
-  if (chart === null) return <p>A chart needs two runs.</p>;
+  if (chart === null) return <p>{say`A chart needs two runs.`}</p>;
   const first = counted[0]?.number ?? 1;
   const numberOf = (i: number) => counted[i]?.number ?? first + i;
   const line = (y: number) => [
@@ -58,7 +78,7 @@ export function ChartPanel() {
   return (
     <>
       <Choice
-        label="Offset"
+        label={say`Offset`}
         value={axis}
         options={AXES.filter((one) => one !== 'turned' || at.headingJudged).map((value) => ({
           value,
@@ -68,21 +88,21 @@ export function ChartPanel() {
       />
       <div className={styles['chart']}>
         <Plot
-          label="Offset of each run with its limits"
-          why="The runs in their order. The limits are the mean and three times the spread that neighbouring runs show: a run beyond them, or a long row on one side, has a cause of its own. They come from these runs and say nothing of the zone."
+          label={say`Offset of each run with its limits`}
+          why={say`The runs in their order. The limits are the mean and three times the spread that neighbouring runs show: a run beyond them, or a long row on one side, has a cause of its own. They come from these runs and say nothing of the zone.`}
           x={{ title: '' }}
           y={{ title: SHOWN[axis].label, kind: SHOWN[axis].kind }}
           series={[
             {
-              label: 'runs',
+              label: say`runs`,
               look: 'measured',
               points: values.map((y, i) => ({ x: numberOf(i), y })),
             },
-            { label: 'mean', look: 'fit', points: line(chart.mean) },
-            { label: 'limits', look: 'limit', points: line(chart.upper) },
+            { label: say`mean`, look: 'fit', points: line(chart.mean) },
+            { label: say`limits`, look: 'limit', points: line(chart.upper) },
             { label: '', look: 'limit', points: line(chart.lower) },
             {
-              label: odd.size > 0 ? 'beyond a limit' : '',
+              label: odd.size > 0 ? say`beyond a limit` : '',
               look: 'fault',
               points: [...odd].map((i) => ({ x: numberOf(i), y: values[i]! })),
             },
@@ -91,10 +111,10 @@ export function ChartPanel() {
       </div>
       <div className={styles['ranges']}>
         <Plot
-          label="Moving range: how far each run lies from the one before"
-          why="How far each run lies from the one before. The spread of the chart above is taken from it; a range beyond its limit is a jump."
-          x={{ title: 'run' }}
-          y={{ title: 'range', kind: SHOWN[axis].kind, from: 0 }}
+          label={say`Moving range: how far each run lies from the one before`}
+          why={say`How far each run lies from the one before. The spread of the chart above is taken from it; a range beyond its limit is a jump.`}
+          x={{ title: say`run` }}
+          y={{ title: say`range`, kind: SHOWN[axis].kind, from: 0 }}
           series={[
             {
               label: '',
@@ -106,7 +126,7 @@ export function ChartPanel() {
         />
       </div>
       {chart.signals.length === 0 ? (
-        <p>All runs lie within the limits, without a pattern: they look like one kind.</p>
+        <p>{say`All runs lie within the limits, without a pattern: they look like one kind.`}</p>
       ) : (
         <ul className={styles['signals']}>
           {chart.signals.map((signal) => (
@@ -115,23 +135,21 @@ export function ChartPanel() {
         </ul>
       )}
       {flagged.map(({ run, number }) => (
-        <Notice key={run.id} tone="fault">
-          Run {number} lies far from the others (
-          {formatNumber(distances[counted.findIndex((one) => one.run.id === run.id)] ?? 0, 1)} times
-          their spread). If you know a cause, set it aside with it at the{' '}
-          <a href={sheetAddress('/table', { session: run.sessionId })}>Table</a>; it stays in sight.
-        </Notice>
+        <Notice
+          key={run.id}
+          tone="fault"
+        >{sayWith`Run ${number} lies far from the others (${formatNumber(distances[counted.findIndex((one) => one.run.id === run.id)] ?? 0, 1)} times their spread). If you know a cause, set it aside with it at the ${(<a href={sheetAddress('/table', { session: run.sessionId })}>{say`Table`}</a>)}; it stays in sight.`}</Notice>
       ))}
-      <h2 className={styles['section']}>What the offset may follow</h2>
+      <h2 className={styles['section']}>{say`What the offset may follow`}</h2>
       {verdict.effects.length === 0 ? (
-        <p>Six runs are needed to ask.</p>
+        <p>{say`Six runs are needed to ask.`}</p>
       ) : (
         <table className={`${table['table']} ${styles['table']}`}>
           <thead>
             <tr>
-              <th>follows</th>
-              <th>how</th>
-              <th>chance alone</th>
+              <th>{say`follows`}</th>
+              <th>{say`how`}</th>
+              <th>{say`chance alone`}</th>
             </tr>
           </thead>
           <tbody>
@@ -144,17 +162,15 @@ export function ChartPanel() {
                   {factorWords(effect.factor)}, {SHOWN[effect.axis].label}
                 </td>
                 <td>{effectWords(effect)}</td>
-                <td>{effect.adjustedP < 0.001 ? 'under 0.1 %' : percent(effect.adjustedP)}</td>
+                <td>{effect.adjustedP < 0.001 ? say`under 0.1 %` : percent(effect.adjustedP)}</td>
               </tr>
             ))}
           </tbody>
         </table>
       )}
-      <p className={styles['hint']}>
-        “Chance alone” is corrected for asking {verdict.effects.length} questions at once. Below{' '}
-        {formatNumber(100 * FOLLOWS_IS_REAL, 1)} % the verdict says unstable. A battery or a time
-        that nobody noted is not asked about.
-      </p>
+      <p
+        className={styles['hint']}
+      >{say`“Chance alone” is corrected for asking ${verdict.effects.length} questions at once. Below ${formatNumber(100 * FOLLOWS_IS_REAL, 1)} % the verdict says unstable. A battery or a time that nobody noted is not asked about.`}</p>
     </>
   );
 }
@@ -163,12 +179,14 @@ function signalWords({ rule, from, to }: ChartSignal, numberOf: (i: number) => n
   const [a, b] = [numberOf(from), numberOf(to)];
   switch (rule) {
     case 'beyond a limit':
-      return a === b ? `Run ${a} lies beyond a limit.` : `Runs ${a} to ${b} lie beyond a limit.`;
+      return a === b
+        ? say`Run ${a} lies beyond a limit.`
+        : say`Runs ${a} to ${b} lie beyond a limit.`;
     case 'nine on one side':
-      return `Runs ${a} to ${b} all lie on one side of the mean.`;
+      return say`Runs ${a} to ${b} all lie on one side of the mean.`;
     case 'six rising or falling':
-      return `Runs ${a} to ${b} only go one way.`;
+      return say`Runs ${a} to ${b} only go one way.`;
     case 'leap':
-      return `From run ${a} to run ${b} is a leap beyond what is usual.`;
+      return say`From run ${a} to run ${b} is a leap beyond what is usual.`;
   }
 }

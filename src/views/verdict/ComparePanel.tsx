@@ -17,6 +17,7 @@ import { useWorked } from '../../ui/useWorker.ts';
 import { Picker } from '../../ui/TextField.tsx';
 import styles from './VerdictView.module.css';
 import { useVerdictWork } from './verdictWork.ts';
+import { say } from '../../core/language/say.ts';
 
 const SEED = 7;
 
@@ -37,7 +38,7 @@ export function ComparePanel() {
     () =>
       runSets(log.data ?? [], {
         session: (id) => sessions.find((session) => session.id === id)?.title ?? 'a session',
-        setup: (id) => `setup ${setups.data?.find((setup) => setup.id === id)?.number ?? '?'}`,
+        setup: (id) => say`setup ${setups.data?.find((setup) => setup.id === id)?.number ?? '?'}`,
       }),
     [log.data, sessions, setups.data],
   );
@@ -61,10 +62,10 @@ export function ComparePanel() {
 
   const wrong = log.error ?? setups.error ?? compared.fault;
   if (wrong !== null) return <Notice tone="fault">{sentenceOf(wrong)}</Notice>;
-  if (log.data === undefined) return <p role="status">Fetching the runs …</p>;
+  if (log.data === undefined) return <p role="status">{say`Fetching the runs …`}</p>;
   if (first === null || second === null) {
     return (
-      <p>There is only one kind of run so far. A second revision or evening can be compared.</p>
+      <p>{say`There is only one kind of run so far. A second revision or evening can be compared.`}</p>
     );
   }
   const options = sets.map(({ key, words, runs: of }) => ({
@@ -76,20 +77,20 @@ export function ComparePanel() {
     <>
       <div className={styles['pair']}>
         <Picker
-          label="First"
+          label={say`First`}
           value={first.key}
           options={options}
           onChange={(key) => setChosen({ first: key, second: second.key })}
         />
         <Picker
-          label="Second"
+          label={say`Second`}
           value={second.key}
           options={options}
           onChange={(key) => setChosen({ first: first.key, second: key })}
         />
       </div>
-      {!enough && <p>A comparison needs four measured runs in each set.</p>}
-      {enough && words === null && <p role="status">Dealing the runs out 4,000 times …</p>}
+      {!enough && <p>{say`A comparison needs four measured runs in each set.`}</p>}
+      {enough && words === null && <p role="status">{say`Dealing the runs out 4,000 times …`}</p>}
       {words !== null && found !== null && (
         <>
           <p className={styles['headline']}>{words.headline}</p>
@@ -119,43 +120,43 @@ function chosenSets(
 }
 
 function rare(p: number): string {
-  return p < 0.001 ? 'under 0.1 %' : percent(p);
+  return p < 0.001 ? say`under 0.1 %` : percent(p);
 }
 
 function comparisonFigures(comparison: ComparedSets) {
   const { chances, difference, spreadRatio, meanP, spreadP, counts } = comparison;
   const range = ({ value, low, high }: Estimate, sign: 1 | -1) => {
     const ends = [sign * low, sign * high].sort((a, b) => a - b);
-    return `${formatShown(sign * value, 'length')}, ${formatShown(ends[0]!, 'length')} to ${formatQuantity(ends[1]!, 'length')}`;
+    return say`${formatShown(sign * value, 'length')}, ${formatShown(ends[0]!, 'length')} to ${formatQuantity(ends[1]!, 'length')}`;
   };
   return [
-    { label: 'Runs', value: `${counts[0]} and ${counts[1]}` },
+    { label: say`Runs`, value: say`${counts[0]} and ${counts[1]}` },
     {
-      label: 'Chance to hit',
+      label: say`Chance to hit`,
       value: `${rangeWords(chances[0])} → ${rangeWords(chances[1])}`,
       strong: true,
-      why: 'From the fitted normal distribution of each set, over the zone.',
+      why: say`From the fitted normal distribution of each set, over the zone.`,
     },
     {
-      label: 'Second further right',
+      label: say`Second further right`,
       value: range(difference.left, -1),
-      why: 'Difference of the means with its 95 % interval, for unequal spreads. B. L. Welch, 1947.',
+      why: say`Difference of the means with its 95 % interval, for unequal spreads. B. L. Welch, 1947.`,
     },
-    { label: 'Second further far', value: range(difference.along, 1) },
+    { label: say`Second further far`, value: range(difference.along, 1) },
     {
-      label: 'Spread, times the first',
-      value: `${formatNumber(spreadRatio.value, 2)}, ${formatNumber(spreadRatio.low, 2)} to ${formatNumber(spreadRatio.high, 2)}`,
-      why: 'Ratio of √(variance far + variance right) with its 95 % interval: F with Satterthwaite’s degrees of freedom.',
+      label: say`Spread, times the first`,
+      value: say`${formatNumber(spreadRatio.value, 2)}, ${formatNumber(spreadRatio.low, 2)} to ${formatNumber(spreadRatio.high, 2)}`,
+      why: say`Ratio of √(variance far + variance right) with its 95 % interval: F with Satterthwaite’s degrees of freedom.`,
     },
     {
-      label: 'Offset differs by chance in',
+      label: say`Offset differs by chance in`,
       value: rare(meanP),
-      why: 'Permutation test: the runs are dealt out to the two sets 4,000 times; the share of deals with as large a difference of means.',
+      why: say`Permutation test: the runs are dealt out to the two sets 4,000 times; the share of deals with as large a difference of means.`,
     },
     {
-      label: 'Spread differs by chance in',
+      label: say`Spread differs by chance in`,
       value: rare(spreadP),
-      why: 'Permutation test on the ratio of the mean distances to each set’s own middle; the distances are dealt out.',
+      why: say`Permutation test on the ratio of the mean distances to each set’s own middle; the distances are dealt out.`,
     },
   ];
 }

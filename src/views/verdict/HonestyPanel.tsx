@@ -12,6 +12,8 @@ import { useWorked } from '../../ui/useWorker.ts';
 import table from '../../ui/Table.module.css';
 import styles from './VerdictView.module.css';
 import { useVerdictWork } from './verdictWork.ts';
+import { say } from '../../core/language/say.ts';
+import { sayWith } from '../../ui/sayWith.ts';
 
 const SEED = 23;
 const FEWEST = 5;
@@ -40,7 +42,7 @@ export function HonestyPanel() {
       const source = { kind: 'runs' as const, runs: measured.length };
       return send('POST', `robots/${robot.id}/setups`, {
         basedOn: robot.setup.number,
-        reason: `Noise levels fitted to ${measured.length} runs at ${checkpoint.name}`,
+        reason: say`Noise levels fitted to ${measured.length} runs at ${checkpoint.name}`,
         setup,
         sources: {
           ...robot.setup.sources,
@@ -51,8 +53,9 @@ export function HonestyPanel() {
   });
   const wrong = refitted.error === null ? calibrated.fault : sentenceOf(refitted.error);
   if (wrong !== null) return <Notice tone="fault">{wrong}</Notice>;
-  if (measured.length < FEWEST) return <p>Five runs are needed to hold the forecast against.</p>;
-  if (found === null) return <p role="status">Simulating 1,500 runs …</p>;
+  if (measured.length < FEWEST)
+    return <p>{say`Five runs are needed to hold the forecast against.`}</p>;
+  if (found === null) return <p role="status">{say`Simulating 1,500 runs …`}</p>;
   const { asForecast, spreadAlone, refit } = found;
   const changes = Object.keys(refit.values);
   return (
@@ -61,9 +64,9 @@ export function HonestyPanel() {
       <table className={`${table['table']} ${styles['table']}`}>
         <thead>
           <tr>
-            <th>should lie inside</th>
-            <th>do lie inside</th>
-            <th>do, moved onto their middle</th>
+            <th>{say`should lie inside`}</th>
+            <th>{say`do lie inside`}</th>
+            <th>{say`do, moved onto their middle`}</th>
           </tr>
         </thead>
         <tbody>
@@ -76,13 +79,13 @@ export function HonestyPanel() {
           ))}
         </tbody>
       </table>
-      <h2 className={styles['section']}>The budget, fitted to the log</h2>
+      <h2 className={styles['section']}>{say`The budget, fitted to the log`}</h2>
       <table className={`${table['table']} ${styles['table']}`}>
         <thead>
           <tr>
-            <th>source</th>
-            <th>by the setup</th>
-            <th>fitted</th>
+            <th>{say`source`}</th>
+            <th>{say`by the setup`}</th>
+            <th>{say`fitted`}</th>
           </tr>
         </thead>
         <tbody>
@@ -95,22 +98,18 @@ export function HonestyPanel() {
           ))}
         </tbody>
       </table>
-      <p className={styles['hint']}>
-        What each source alone gives the place, as a standard deviation. Few runs move the setup
-        little: sources that the runs cannot tell apart stay near what the setup says.
-      </p>
+      <p
+        className={styles['hint']}
+      >{say`What each source alone gives the place, as a standard deviation. Few runs move the setup little: sources that the runs cannot tell apart stay near what the setup says.`}</p>
       {refitted.isSuccess ? (
-        <Notice tone="good">
-          Setup {robot.setup.number + 1} is here, with {changes.length} noise levels from these
-          runs. <a href={location.href}>Look at the forecast by it</a>
-        </Notice>
+        <Notice tone="good">{sayWith`Setup ${robot.setup.number + 1} is here, with ${changes.length} noise levels from these runs. ${(<a href={location.href}>{say`Look at the forecast by it`}</a>)}`}</Notice>
       ) : changes.length === 0 ? (
-        <p>The setup’s noise levels fit these runs.</p>
+        <p>{say`The setup’s noise levels fit these runs.`}</p>
       ) : (
         <div className={styles['buttons']}>
-          <Button onClick={() => refitted.mutate(refit)}>
-            Make setup {robot.setup.number + 1} with these
-          </Button>
+          <Button
+            onClick={() => refitted.mutate(refit)}
+          >{say`Make setup ${robot.setup.number + 1} with these`}</Button>
         </div>
       )}
     </>
@@ -119,20 +118,19 @@ export function HonestyPanel() {
 
 function CoverageCell({ coverage: { inside, runs, interval, honest } }: { coverage: Coverage }) {
   return (
-    <td data-fault={!honest}>
-      {inside} of {runs} ({formatNumber(100 * interval.low, 0)} to{' '}
-      {formatNumber(100 * interval.high, 0)} %){honest ? '' : ' ✗'}
-    </td>
+    <td
+      data-fault={!honest}
+    >{say`${inside} of ${runs} (${formatNumber(100 * interval.low, 0)} to ${formatNumber(100 * interval.high, 0)} %)${honest ? '' : ' ✗'}`}</td>
   );
 }
 
 function honestyWords(asForecast: Coverage[], spreadAlone: Coverage[]): string {
-  if (asForecast.every(({ honest }) => honest)) return 'The forecast keeps what it says.';
+  if (asForecast.every(({ honest }) => honest)) return say`The forecast keeps what it says.`;
   if (spreadAlone.every(({ honest }) => honest)) {
-    return 'The spread is as forecast, but the runs lie beside where the forecast puts them: an aim, or a number of the setup, is off.';
+    return say`The spread is as forecast, but the runs lie beside where the forecast puts them: an aim, or a number of the setup, is off.`;
   }
   const widest = spreadAlone.at(-1)!;
   return widest.inside / widest.runs < widest.level
-    ? 'The runs spread more than the forecast says: its noise levels are too small.'
-    : 'The runs spread less than the forecast says: its noise levels are too large.';
+    ? say`The runs spread more than the forecast says: its noise levels are too small.`
+    : say`The runs spread less than the forecast says: its noise levels are too large.`;
 }

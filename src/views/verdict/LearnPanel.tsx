@@ -11,6 +11,7 @@ import table from '../../ui/Table.module.css';
 import { useNewSetup } from './useNewSetup.ts';
 import styles from './VerdictView.module.css';
 import { useVerdictWork } from './verdictWork.ts';
+import { say } from '../../core/language/say.ts';
 
 /** What all runs with this setup tell of the robot, and the setup that takes it over. */
 export function LearnPanel() {
@@ -21,9 +22,9 @@ export function LearnPanel() {
   if (fault !== null) return <Notice tone="fault">{fault}</Notice>;
   if (learned === null) {
     return working ? (
-      <p role="status">Learning from the runs …</p>
+      <p role="status">{say`Learning from the runs …`}</p>
     ) : (
-      <p>Five measured runs with setup {robot.setup.number} are needed to learn from.</p>
+      <p>{say`Five measured runs with setup ${robot.setup.number} are needed to learn from.`}</p>
     );
   }
   const { headline, reason } = learnedWords(learned, setup);
@@ -32,15 +33,15 @@ export function LearnPanel() {
     <>
       <h2>{headline}</h2>
       <p>{reason}</p>
-      <p className={styles['hint']}>
-        From {learned.runs} runs of {routes.join(', ')}, all with setup {robot.setup.number}.
-      </p>
+      <p
+        className={styles['hint']}
+      >{say`From ${learned.runs} runs of ${routes.join(', ')}, all with setup ${robot.setup.number}.`}</p>
       <table className={`${table['table']} ${styles['table']}`}>
         <thead>
           <tr>
-            <th>number</th>
-            <th>setup says</th>
-            <th>runs say</th>
+            <th>{say`number`}</th>
+            <th>{say`setup says`}</th>
+            <th>{say`runs say`}</th>
           </tr>
         </thead>
         <tbody>
@@ -50,23 +51,18 @@ export function LearnPanel() {
         </tbody>
       </table>
       {make.isSuccess ? (
-        <Notice tone="good">
-          Setup {robot.setup.number + 1}, learned from {learned.runs} runs, is here. Its forecast is
-          held against the next runs under “Forecast”.
-        </Notice>
+        <Notice tone="good">{say`Setup ${robot.setup.number + 1}, learned from ${learned.runs} runs, is here. Its forecast is held against the next runs under “Forecast”.`}</Notice>
       ) : (
         <div className={styles['buttons']}>
           <Button
             disabled={make.isPending || numbers.length === 0}
             onClick={() =>
               make.mutate({
-                reason: `Learned from ${learned.runs} runs`,
+                reason: say`Learned from ${learned.runs} runs`,
                 ...learnedSetup(learned, setup, sources),
               })
             }
-          >
-            Make setup {robot.setup.number + 1}, learned from {learned.runs} runs
-          </Button>
+          >{say`Make setup ${robot.setup.number + 1}, learned from ${learned.runs} runs`}</Button>
         </div>
       )}
       {make.error !== null && <Notice tone="fault">{sentenceOf(make.error)}</Notice>}
@@ -91,9 +87,9 @@ function NumberRow({ number, setup }: { number: LearnedCause; setup: RobotParame
       <td>
         {shown(value)} ± {shown(2 * before)}
       </td>
-      <td data-fault={moved(number) > 1}>
-        {shown(value + deviation)} ({shown(value + low)} to {shown(value + high)})
-      </td>
+      <td
+        data-fault={moved(number) > 1}
+      >{say`${shown(value + deviation)} (${shown(value + low)} to ${shown(value + high)})`}</td>
     </tr>
   );
 }

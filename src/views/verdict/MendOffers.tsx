@@ -14,6 +14,7 @@ import type { Mend } from '../../core/analysis/learning/mends.ts';
 import { useNewSetup } from './useNewSetup.ts';
 import styles from './VerdictView.module.css';
 import { useVerdictWork } from './verdictWork.ts';
+import { say } from '../../core/language/say.ts';
 
 /** The other school: not this route's move is moved, but the number of the robot that is wrong is mended. */
 export function MendOffers() {
@@ -21,12 +22,10 @@ export function MendOffers() {
   if (learning.mends.length === 0) return null;
   return (
     <>
-      <h2 className={styles['section']}>Or mend the number that is wrong</h2>
-      <p className={styles['hint']}>
-        A changed move helps this route only, whatever the cause. A mended number helps every route,
-        if it is the cause. A route that was aimed while it was wrong is then corrected twice: aim
-        it anew after a few runs.
-      </p>
+      <h2 className={styles['section']}>{say`Or mend the number that is wrong`}</h2>
+      <p
+        className={styles['hint']}
+      >{say`A changed move helps this route only, whatever the cause. A mended number helps every route, if it is the cause. A route that was aimed while it was wrong is then corrected twice: aim it anew after a few runs.`}</p>
       {learning.mends.map((mend) => (
         <MendOffer key={mend.cause} mend={mend} />
       ))}
@@ -57,43 +56,42 @@ function MendOffer({ mend }: { mend: Mend }) {
       <Figures
         figures={[
           {
-            label: 'Carries over to all routes',
+            label: say`Carries over to all routes`,
             value: likelihood(chance),
-            why: 'How likely it is, after all runs with this setup, that this number is what is wrong.',
+            why: say`How likely it is, after all runs with this setup, that this number is what is wrong.`,
           },
           {
-            label: 'Then still off by',
+            label: say`Then still off by`,
             value: left === null ? '–' : formatQuantity(left, 'length', 1),
           },
           {
-            label: 'Chance to hit',
+            label: say`Chance to hit`,
             value: `${rangeWords(target?.now ?? null)} → ${rangeWords(after)}`,
           },
         ]}
       />
       {others.length > 0 && (
-        <p className={styles['hint']}>
-          It may as well be {others.join(' or ')}: on these routes they look alike. The bench tells
-          which.
-        </p>
+        <p
+          className={styles['hint']}
+        >{say`It may as well be ${others.join(' or ')}: on these routes they look alike. The bench tells which.`}</p>
       )}
       <div className={styles['buttons']}>
         <Button
           disabled={make.isPending || make.isSuccess}
           onClick={() =>
             make.mutate({
-              reason: `Learned from ${runs} runs: ${words}`,
+              reason: say`Learned from ${runs} runs: ${words}`,
               setup: deviated(setup, { [cause]: deviation }),
               sources: withSources(sources, {
                 [cause]: { kind: 'runs', runs, spread: spreadOf(setup, cause, sources[cause]) },
               }),
             })
           }
-        >
-          Make setup {robot.setup.number + 1}
-        </Button>
+        >{say`Make setup ${robot.setup.number + 1}`}</Button>
       </div>
-      {make.isSuccess && <Notice tone="good">Setup {robot.setup.number + 1} is here.</Notice>}
+      {make.isSuccess && (
+        <Notice tone="good">{say`Setup ${robot.setup.number + 1} is here.`}</Notice>
+      )}
       {make.error !== null && <Notice tone="fault">{sentenceOf(make.error)}</Notice>}
     </article>
   );

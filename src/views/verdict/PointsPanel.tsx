@@ -5,6 +5,8 @@ import { formatNumber } from '../../core/mathematics/quantity.ts';
 import table from '../../ui/Table.module.css';
 import styles from './VerdictView.module.css';
 import { useVerdictWork } from './verdictWork.ts';
+import { say } from '../../core/language/say.ts';
+import { sayWith } from '../../ui/sayWith.ts';
 
 /** What the route is worth: chance and points of each model, and of all together. */
 export function PointsPanel() {
@@ -23,37 +25,29 @@ export function PointsPanel() {
     seconds.length === 0 ? null : seconds.reduce((sum, one) => sum + one, 0) / seconds.length;
   return (
     <>
-      <p className={styles['headline']}>
-        {between(found.low, found.high)} of {found.full} points a run
-      </p>
-      <p>
-        That is where the true mean lies; {counted.length} runs brought{' '}
-        {formatNumber(found.expected, 0)} each.
-        {time !== null &&
-          ` A run takes ${formatNumber(time, 0)} s: ${between((60 * found.low) / time, (60 * found.high) / time)} points a minute.`}
-      </p>
+      <p
+        className={styles['headline']}
+      >{say`${between(found.low, found.high)} of ${found.full} points a run`}</p>
+      <p>{sayWith`That is where the true mean lies; ${counted.length} runs brought ${formatNumber(found.expected, 0)} each.${
+        time !== null &&
+        say` A run takes ${formatNumber(time, 0)} s: ${between((60 * found.low) / time, (60 * found.high) / time)} points a minute.`
+      }`}</p>
       <table className={`${table['table']} ${styles['table']}`}>
         <thead>
           <tr>
-            <th>model</th>
-            <th>hits</th>
-            <th>chance</th>
-            <th>points expected</th>
+            <th>{say`model`}</th>
+            <th>{say`hits`}</th>
+            <th>{say`chance`}</th>
+            <th>{say`points expected`}</th>
           </tr>
         </thead>
         <tbody>
           {found.models.map((model) => (
             <tr key={model.modelId}>
               <td>{model.name}</td>
-              <td>
-                {model.hits} of {model.tries}
-              </td>
-              <td>
-                {percent(model.chanceLow)} to {percent(model.chanceHigh)}
-              </td>
-              <td>
-                {between(model.low, model.high)} of {model.full}
-              </td>
+              <td>{say`${model.hits} of ${model.tries}`}</td>
+              <td>{say`${percent(model.chanceLow)} to ${percent(model.chanceHigh)}`}</td>
+              <td>{say`${between(model.low, model.high)} of ${model.full}`}</td>
             </tr>
           ))}
         </tbody>
@@ -69,12 +63,12 @@ export function PointsPanel() {
 
 function between(low: number, high: number): string {
   const [from, to] = [formatNumber(low, 0), formatNumber(high, 0)];
-  return from === to ? from : `${from} to ${to}`;
+  return from === to ? from : say`${from} to ${to}`;
 }
 
 function claimWords(name: string, more: number | null, goal: number): string {
   const rate = `${formatNumber(100 * goal, 0)} %`;
-  if (more === 0) return `${name}: “at least ${rate}” can be claimed with 90 % confidence.`;
-  if (more === null) return `${name}: “at least ${rate}” is out of reach of any series.`;
-  return `${name}: ${more} more hits in a row, and “at least ${rate}” can be claimed with 90 % confidence.`;
+  if (more === 0) return say`${name}: “at least ${rate}” can be claimed with 90 % confidence.`;
+  if (more === null) return say`${name}: “at least ${rate}” is out of reach of any series.`;
+  return say`${name}: ${more} more hits in a row, and “at least ${rate}” can be claimed with 90 % confidence.`;
 }

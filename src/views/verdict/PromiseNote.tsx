@@ -3,6 +3,8 @@ import { rangeWords } from '../../core/text/sentences.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { useVerdictWork } from './verdictWork.ts';
+import { say } from '../../core/language/say.ts';
+import { sayWith } from '../../ui/sayWith.ts';
 
 /** Whether what this revision promised when it was made has happened. */
 export function PromiseNote() {
@@ -15,21 +17,18 @@ export function PromiseNote() {
   const chances =
     ranges === undefined
       ? ''
-      : `that ${rangeWords(ranges.after)} hit instead of ${rangeWords(ranges.before)}, and `;
-  const promised = `Promised: ${chances}the middle ${where(promise.before)} → ${where(promise.expected)}.`;
+      : say`that ${rangeWords(ranges.after)} hit instead of ${rangeWords(ranges.before)}, and `;
+  const promised = say`Promised: ${chances}the middle ${where(promise.before)} → ${where(promise.expected)}.`;
   if (check.kind === 'too early' || summary === null) {
-    return <Notice>{promised} Five runs will tell whether it came.</Notice>;
+    return <Notice>{say`${promised} Five runs will tell whether it came.`}</Notice>;
   }
-  const came = `The middle lies ${where(summary.mean)}: ${formatNumber(100 * check.moved, 0)} % of the way.`;
+  const came = say`The middle lies ${where(summary.mean)}: ${formatNumber(100 * check.moved, 0)} % of the way.`;
   return check.kind === 'kept' ? (
     <Notice tone="good">
-      <b>Promise kept.</b> {promised} {came}
+      <b>{say`Promise kept.`}</b> {promised} {came}
     </Notice>
   ) : (
-    <Notice tone="fault">
-      <b>Promise not kept.</b> {promised} {came} Something else changed too, or the first runs were
-      not of one kind.
-    </Notice>
+    <Notice tone="fault">{sayWith`${(<b>{say`Promise not kept.`}</b>)} ${promised} ${came} Something else changed too, or the first runs were not of one kind.`}</Notice>
   );
 }
 

@@ -12,6 +12,7 @@ import { TargetCard } from '../../ui/targetCard/TargetCard.tsx';
 import { cardRuns, countedRuns } from './cardRuns.ts';
 import styles from './VerdictView.module.css';
 import { useVerdictState, useVerdictWork } from './verdictWork.ts';
+import { plural, say } from '../../core/language/say.ts';
 
 const CARD_SHOWS =
   'Crosses are runs, measured where they ended, with up as far; a ringed one missed. The dashed outline is the zone. The plum mark is their middle. A next run ends in the hatched region 19 times of 20, if nothing changes; with few runs it is wide because little is known. Dotted is the same region after the change that is chosen.';
@@ -47,14 +48,14 @@ export function VerdictCard() {
         numbered={cards.length <= 40}
       />
       <Explanation of={CARD_SHOWS} />
-      {sets !== null && <p className={styles['hint']}>Grey: the first set. Teal: the second.</p>}
+      {sets !== null && (
+        <p className={styles['hint']}>{say`Grey: the first set. Teal: the second.`}</p>
+      )}
       {older > 0 && (
-        <Notice>
-          The newest {runs.length} runs are judged; {older} older ones are kept.
-        </Notice>
+        <Notice>{say`The newest ${runs.length} runs are judged; ${older} older ones are kept.`}</Notice>
       )}
       {!measured.headingJudged && (
-        <Notice>Some runs have no heading, so only the place is judged.</Notice>
+        <Notice>{say`Some runs have no heading, so only the place is judged.`}</Notice>
       )}
       <OddRuns />
       <SetAside />
@@ -76,12 +77,7 @@ function OddRuns() {
   const numbers = countedRuns(runs, checkpoint.id).map(({ number }) => number);
   const which = verdict.odd.map((i) => numbers[i]).join(', ');
   return (
-    <Notice>
-      {verdict.odd.length === 1 ? `Run ${which} lies` : `Runs ${which} lie`} apart from the others
-      and
-      {verdict.odd.length === 1 ? ' weighs' : ' weigh'} little. Without: {rangeWords(now)} hit,
-      verdict “{kind}”. If something odd happened, set it aside at the Table.
-    </Notice>
+    <Notice>{say`${verdict.odd.length === 1 ? say`Run ${which} lies` : say`Runs ${which} lie`} apart from the others and${plural(verdict.odd.length, ' weighs', ' weigh')} little. Without: ${rangeWords(now)} hit, verdict “${kind}”. If something odd happened, set it aside at the Table.`}</Notice>
   );
 }
 
@@ -98,10 +94,7 @@ function SetAside() {
   );
   if (aside.length === 0) return null;
   return (
-    <Notice tone="fault">
-      {aside.length === 1 ? 'One run is' : `${aside.length} runs are`} set aside:{' '}
-      {[...new Set(aside.map((run) => run.setAside))].join(', ')}. {words}
-    </Notice>
+    <Notice tone="fault">{say`${plural(aside.length, 'One run is', '# runs are')} set aside: ${[...new Set(aside.map((run) => run.setAside))].join(', ')}. ${words}`}</Notice>
   );
 }
 
@@ -113,6 +106,6 @@ function withThem(runs: readonly Run[], checkpoint: Checkpoint, zone: Zone, goal
     zone,
   );
   const { hits, kind } = verdictOf(all.runs, all.zone, goal, all.ticks);
-  const them = all.runs.length === runs.length ? 'them' : 'those measured';
-  return `With ${them}: ${hits} of ${all.runs.length}, verdict “${kind}”.`;
+  const them = all.runs.length === runs.length ? 'them' : say`those measured`;
+  return say`With ${them}: ${hits} of ${all.runs.length}, verdict “${kind}”.`;
 }

@@ -13,6 +13,7 @@ import { PointsPanel } from './PointsPanel.tsx';
 import { EVIDENCE_PANELS, type EvidencePanel } from './verdictStore.ts';
 import styles from './VerdictView.module.css';
 import { useVerdictState, useVerdictWork } from './verdictWork.ts';
+import { say } from '../../core/language/say.ts';
 
 // The charts bring a drawing library with them, which the sentence should not wait for.
 const ChartPanel = lazy(async () => ({ default: (await import('./ChartPanel.tsx')).ChartPanel }));
@@ -35,9 +36,9 @@ export function VerdictEvidence() {
   const Panel = PANELS[panel];
   return (
     <section className={styles['evidence']}>
-      <Tabs label="Evidence" value={panel} tabs={EVIDENCE_PANELS} onChange={store.show} />
+      <Tabs label={say`Evidence`} value={panel} tabs={EVIDENCE_PANELS} onChange={store.show} />
       <div className={styles['panel']} role="tabpanel" aria-label={label}>
-        <Suspense fallback={<p>Drawing …</p>}>
+        <Suspense fallback={<p>{say`Drawing …`}</p>}>
           <Panel />
         </Suspense>
       </div>
@@ -49,7 +50,9 @@ export function VerdictEvidence() {
             act: () => store.show(value),
           }))}
         />
-        <a href={sheetAddress('/story', { route: route.id })}>The story of this route, to print</a>
+        <a
+          href={sheetAddress('/story', { route: route.id })}
+        >{say`The story of this route, to print`}</a>
         <TitleBlock {...titleBlock} revision={String(revision.number)} />
       </div>
     </section>

@@ -6,6 +6,7 @@ import { sheetAddress } from '../../ui/sheetAddress.ts';
 import { Picker } from '../../ui/TextField.tsx';
 import styles from './VerdictView.module.css';
 import { useVerdictWork } from './verdictWork.ts';
+import { say } from '../../core/language/say.ts';
 
 /** The verdict in a sentence, why, and of what. */
 export function VerdictHead() {
@@ -29,10 +30,10 @@ export function VerdictHead() {
           goal={route.goal}
           why={chanceWhy(verdict)}
           bars={[
-            { label: 'as it is', range: verdict.now, measured: true },
+            { label: say`as it is`, range: verdict.now, measured: true },
             ...(verdict.nextTen === null
-              ? [{ label: 'once aimed', range: verdict.aimed, measured: false }]
-              : [{ label: 'the next ten', range: verdict.nextTen, measured: false }]),
+              ? [{ label: say`once aimed`, range: verdict.aimed, measured: false }]
+              : [{ label: say`the next ten`, range: verdict.nextTen, measured: false }]),
           ]}
         />
       )}
@@ -42,10 +43,10 @@ export function VerdictHead() {
 
 /** From which runs the chances are, and what they lean on. */
 function chanceWhy({ nextTen, runs: count }: Verdict): string {
-  const runs = count === 1 ? 'one run' : `${count} runs`;
+  const runs = count === 1 ? say`one run` : say`${count} runs`;
   return nextTen === null
-    ? `Where the chance to hit lies, 19 times of 20, by ${runs}: from their middle and spread in place and heading, which few runs leave wide, and from what was seen as hit or miss. Once aimed, the middle lies on the target. The mark is your goal.`
-    : `Where the chance to hit lies, 19 times of 20, by ${runs}: as it is, and for the next ten if what changes from run to run goes on. The mark is your goal.`;
+    ? say`Where the chance to hit lies, 19 times of 20, by ${runs}: from their middle and spread in place and heading, which few runs leave wide, and from what was seen as hit or miss. Once aimed, the middle lies on the target. The mark is your goal.`
+    : say`Where the chance to hit lies, 19 times of 20, by ${runs}: as it is, and for the next ten if what changes from run to run goes on. The mark is your goal.`;
 }
 
 function VerdictChoice() {
@@ -54,17 +55,17 @@ function VerdictChoice() {
     <div className={styles['choose']}>
       <RoutePicker route={route} routes={routes} sheet="/verdict" />
       <Picker
-        label="Revision"
+        label={say`Revision`}
         value={String(revision.number)}
         options={driven.map((number) => ({
           value: String(number),
-          label: `revision ${number}`,
+          label: say`revision ${number}`,
         }))}
         onChange={(number) => location.assign(sheetAddress('/verdict', { revision: number }))}
       />
       {checkpoints.length > 1 && (
         <Picker
-          label="Measured at"
+          label={say`Measured at`}
           value={checkpoint.id}
           options={checkpoints.map(({ id, name }) => ({ value: id, label: name }))}
           onChange={store.chooseCheckpoint}

@@ -8,6 +8,7 @@ import { worldOf } from '../../simulation/world.ts';
 import { startingMemory } from '../../program/robot.ts';
 import { budgetOf } from '../budget/budget.ts';
 import { placesAtStart, seenFrom } from '../budget/choiceChance.ts';
+import { say } from '../../language/say.ts';
 
 /** A limit this near to the reading, in its spreads, sends runs the wrong way. */
 const NEAR = 2;
@@ -31,11 +32,11 @@ export function choiceChecks(
     const near =
       reading !== null && Math.abs(reading.value - reading.limit) < NEAR * reading.spread;
     if (!near && wrong < RARE) continue;
-    const share = `${formatNumber(100 * wrong, wrong < 0.02 ? 1 : 0)} % of the runs go the wrong way here.`;
+    const share = say`${formatNumber(100 * wrong, wrong < 0.02 ? 1 : 0)} % of the runs go the wrong way here.`;
     const number = (value: number) => formatNumber(value, reading?.digits ?? 0);
     says.set(moveId, [
       near
-        ? `This limit lies within ${NEAR} spreads of the reading: it reads ${number(reading.value)} ± ${formatNumber(reading.spread, 1)}${reading.unit} here, the limit is ${number(reading.limit)}${reading.unit}. ${share}`
+        ? say`This limit lies within ${NEAR} spreads of the reading: it reads ${number(reading.value)} ± ${formatNumber(reading.spread, 1)}${reading.unit} here, the limit is ${number(reading.limit)}${reading.unit}. ${share}`
         : share,
     ]);
   }
@@ -51,7 +52,7 @@ export function choiceChecks(
     const { id } = plan.moves[opens]!;
     says.set(id, [
       ...(says.get(id) ?? []),
-      `The two ways end ${formatQuantity(away, 'length', 0)} and ${formatNumber(degrees(turned), 0)}° apart; what comes after them begins in two places.`,
+      say`The two ways end ${formatQuantity(away, 'length', 0)} and ${formatNumber(degrees(turned), 0)}° apart; what comes after them begins in two places.`,
     ]);
   }
   return says;
@@ -72,6 +73,6 @@ export function startChecks({ plan, field, estimated, trueParameters }: Experime
   return yes < RARE
     ? []
     : [
-        `What starts it is there already where the robot stands: it sets off by itself, at the first look in ${formatNumber(100 * yes, 0)} % of the runs.`,
+        say`What starts it is there already where the robot stands: it sets off by itself, at the first look in ${formatNumber(100 * yes, 0)} % of the runs.`,
       ];
 }

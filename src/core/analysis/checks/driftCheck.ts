@@ -5,6 +5,7 @@ import { formatNumber, formatQuantity } from '../../mathematics/quantity.ts';
 import { withSetupValues } from '../../robot/parameters.ts';
 import { nominalRun, type Experiment, type RunRecord } from '../../simulation/run.ts';
 import { stepsOf } from '../../route/plan.ts';
+import { say } from '../../language/say.ts';
 
 /** A drift may take this share of a zone's reach, and of its heading tolerance. */
 export const SHARE_OF_ZONE = 1 / 3;
@@ -48,13 +49,13 @@ export function driftChecks(experiment: Experiment, nominal: RunRecord): Map<num
     const costs = [
       ...(away > SHARE_OF_ZONE * zoneReach(zone) ? [formatQuantity(away, 'length', 0)] : []),
       ...(tolerance !== null && turned > SHARE_OF_ZONE * tolerance
-        ? [`${formatNumber(degrees(turned), 1)}° of heading`]
+        ? [say`${formatNumber(degrees(turned), 1)}° of heading`]
         : []),
     ];
     if (costs.length === 0) continue;
     says.set(
       step,
-      `The drift budget is spent: ${formatNumber(degrees(largest), 2)}°/s, as this gyro can drift, costs ${costs.join(' and ')} here. Settle and zero, or square up, on the way.`,
+      say`The drift budget is spent: ${formatNumber(degrees(largest), 2)}°/s, as this gyro can drift, costs ${costs.join(' and ')} here. Settle and zero, or square up, on the way.`,
     );
   }
   return says;

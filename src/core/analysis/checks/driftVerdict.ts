@@ -1,4 +1,4 @@
-import { formatQuantity } from '../../mathematics/quantity.ts';
+import { formatFixed, formatQuantity } from '../../mathematics/quantity.ts';
 import { spreadBand } from '../budget/spread.ts';
 import { offsetFrom, zoneReach, type Field } from '../../field/field.ts';
 import { toField } from '../../mathematics/pose.ts';
@@ -11,6 +11,7 @@ import { definitionOf, type Move } from '../../moves/index.ts';
 import { forecastRuns, momentAfterMove } from '../../simulation/forecast.ts';
 import { nominalRun, type Experiment, type RunRecord } from '../../simulation/run.ts';
 import type { Estimate } from '../../mathematics/leastSquares.ts';
+import { say } from '../../language/say.ts';
 
 /** Whether a drift leaves the route its hits. */
 export type Fitness = 'fit' | 'not fit' | 'cannot tell';
@@ -157,15 +158,15 @@ function gyroTime(moves: readonly Move[], run: RunRecord): number {
 
 /** The verdict as a headline. */
 export function driftSentence(bias: Estimate, verdict: DriftVerdict | null): string {
-  const rate = `${degrees(Math.abs(bias.value)).toFixed(2)}°/s`;
+  const rate = `${formatFixed(degrees(Math.abs(bias.value)), 2)}°/s`;
   if (verdict === null || verdict.worst === null) {
     switch (driftWithoutRoute(bias)) {
       case 'fit':
-        return `The gyro holds still: it drifts ${rate}.`;
+        return say`The gyro holds still: it drifts ${rate}.`;
       case 'not fit':
-        return `The gyro drifts ${rate}. That is more than one that is well.`;
+        return say`The gyro drifts ${rate}. That is more than one that is well.`;
       case 'cannot tell':
-        return `The gyro may drift ${rate}: hold still for longer to be sure.`;
+        return say`The gyro may drift ${rate}: hold still for longer to be sure.`;
     }
   }
   const { worst } = verdict;
@@ -173,15 +174,15 @@ export function driftSentence(bias: Estimate, verdict: DriftVerdict | null): str
   const byHeading =
     worst.headingBudget !== null && worst.turned / worst.headingBudget > worst.cost / worst.budget;
   const costs = byHeading
-    ? `${degrees(worst.turned).toFixed(1)}° of heading at the ${worst.checkpoint}, budget ${degrees(worst.headingBudget!).toFixed(1)}°`
-    : `${shownLength(worst.cost)} at the ${worst.checkpoint}, budget ${shownLength(worst.budget)}`;
+    ? say`${formatFixed(degrees(worst.turned), 1)}° of heading at the ${worst.checkpoint}, budget ${formatFixed(degrees(worst.headingBudget!), 1)}°`
+    : say`${shownLength(worst.cost)} at the ${worst.checkpoint}, budget ${shownLength(worst.budget)}`;
   switch (verdict.fitness) {
     case 'fit':
-      return `Fit: this drift costs ${costs}.`;
+      return say`Fit: this drift costs ${costs}.`;
     case 'not fit':
-      return `Not fit: this drift costs ${costs}.`;
+      return say`Not fit: this drift costs ${costs}.`;
     case 'cannot tell':
-      return `Hold still for longer: this drift costs about ${costs}.`;
+      return say`Hold still for longer: this drift costs about ${costs}.`;
   }
 }
 

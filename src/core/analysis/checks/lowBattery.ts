@@ -10,6 +10,7 @@ import { stepsOf } from '../../route/plan.ts';
 import { Plant } from '../../simulation/plant.ts';
 import { recordRun, startPose, type Experiment, type RunRecord } from '../../simulation/run.ts';
 import { worldOf } from '../../simulation/world.ts';
+import { say } from '../../language/say.ts';
 
 /** A pack below this share of the voltage in use drives nobody any more. */
 const EMPTY = 0.7;
@@ -58,7 +59,7 @@ export function lowBatterySentence(
   { voltage, checkpoint, position }: LowBattery,
   titles: readonly string[],
 ): string {
-  return `Below ${formatNumber(voltage, 1)} V ${checkpoint} is missed, most by move ${position + 1}, ${titles[position] ?? ''}: charge before.`;
+  return say`Below ${formatNumber(voltage, 1)} V ${checkpoint} is missed, most by move ${position + 1}, ${titles[position] ?? ''}: charge before.`;
 }
 
 /** Runs without noise at any voltage, as the robot would drive a program that was written for the one in use. */

@@ -12,6 +12,7 @@ import { instructionKind, type Instruction } from '../../program/instructions/in
 import { instructionsOf } from '../../route/instructions.ts';
 import { stepsOf } from '../../route/plan.ts';
 import { definitionOf, type Move } from '../../moves/index.ts';
+import { say } from '../../language/say.ts';
 
 /** A sentence about a move, from the numbers of the program or from where the robot gets. */
 export interface RouteCheck {
@@ -51,7 +52,7 @@ export function routeChecks(experiment: Experiment, nominal: RunRecord): RouteCh
     checks.push({
       moveId: last.id,
       position: plan.moves.length - 1,
-      sentence: `The route lasts ${formatNumber(nominal.duration, 0)} s, longer than a match of ${formatNumber(field.matchSeconds, 0)} s.`,
+      sentence: say`The route lasts ${formatNumber(nominal.duration, 0)} s, longer than a match of ${formatNumber(field.matchSeconds, 0)} s.`,
     });
   }
   return checks;
@@ -69,22 +70,22 @@ function placeChecks(
   const says: string[] = [];
   const meansTouch = definitionOf(move.kind).touches ?? false;
   if (record.touched && !meansTouch) {
-    says.push(`The robot runs into ${nearestThing(record.end, field)}.`);
+    says.push(say`The robot runs into ${nearestThing(record.end, field)}.`);
   }
-  if (move.kind === 'until touch' && !record.touched) says.push('It meets nothing to touch.');
+  if (move.kind === 'until touch' && !record.touched) says.push(say`It meets nothing to touch.`);
   if (move.kind === 'square up' && move.against === 'border' && !record.touched) {
-    says.push('It does not reach anything to press against: push for longer, or begin nearer.');
+    says.push(say`It does not reach anything to press against: push for longer, or begin nearer.`);
   }
   if (!field.border && leavesTable(nominal, step, estimated.body, field)) {
-    says.push('The robot gets over the open edge of the table. Put a guard there.');
+    says.push(say`The robot gets over the open edge of the table. Put a guard there.`);
   }
   if (record.ended === 'time limit') {
-    says.push('It ends by its time limit: what it waits for does not come.');
+    says.push(say`It ends by its time limit: what it waits for does not come.`);
   }
   const colour = instructionKind(instruction).colour?.(instruction) ?? null;
   if (colour !== null && !coloursOn(field).includes(colour.trim().toLowerCase())) {
     says.push(
-      `Nothing on this field is called “${colour}”: give a line its colour on the Field sheet.`,
+      say`Nothing on this field is called “${colour}”: give a line its colour on the Field sheet.`,
     );
   }
   const sees = instructionKind(instruction).sees?.(instruction) ?? [];
@@ -93,7 +94,7 @@ function placeChecks(
   if (sees.includes('side')) {
     const side = beamAt(record.start, estimated.rangeSide, field);
     if (side === null || side.distance > estimated.rangeSide.longest) {
-      says.push('The side sensor sees no wall where this begins.');
+      says.push(say`The side sensor sees no wall where this begins.`);
     }
   }
   return says;
@@ -106,7 +107,7 @@ function coloursOn({ ground, lines }: Field): string[] {
 }
 
 function lineChecks(instruction: Instruction, setup: RobotParameters, field: Field): string[] {
-  if (field.lines.length === 0) return ['The field has no line to see.'];
+  if (field.lines.length === 0) return [say`The field has no line to see.`];
   const narrowest = Math.min(...field.lines.map(({ width }) => width));
   const speed = 'speed' in instruction ? instruction.speed : 0;
   const narrow = narrowLineCheck(narrowest, speed, setup);
@@ -116,11 +117,11 @@ function lineChecks(instruction: Instruction, setup: RobotParameters, field: Fie
 function beamChecks(at: Pose, sensor: RangeSensor, field: Field): string[] {
   const beam = beamAt(at, sensor, field);
   if (beam === null || beam.distance > sensor.longest) {
-    return ['The range sensor sees nothing where this ends.'];
+    return [say`The range sensor sees nothing where this ends.`];
   }
   return beam.incidence > MOST_OBLIQUE
     ? [
-        `The beam meets ${beam.thing} at ${formatNumber(degrees(beam.incidence), 0)}°, too obliquely to be trusted.`,
+        say`The beam meets ${beam.thing} at ${formatNumber(degrees(beam.incidence), 0)}°, too obliquely to be trusted.`,
       ]
     : [];
 }
@@ -161,10 +162,10 @@ function namedEdges(field: Field): { a: Point; b: Point; thing: string }[] {
     { x: 0, y: field.height },
   ];
   return [
-    ...(field.border ? ring(border, 'the border') : []),
+    ...(field.border ? ring(border, say`the border`) : []),
     ...field.models
       .filter(({ seen }) => seen)
-      .flatMap((model) => ring(model.outline, `the ${model.name}`)),
+      .flatMap((model) => ring(model.outline, say`the ${model.name}`)),
     ...field.walls
       .filter(({ seen }) => seen)
       .flatMap((wall) =>
@@ -178,12 +179,12 @@ function nearestThing(at: Pose, field: Field): string {
     ? Math.min(at.x, at.y, field.width - at.x, field.height - at.y)
     : Infinity;
   const things = [
-    { name: 'the border', away: toBorder },
+    { name: say`the border`, away: toBorder },
     ...field.models.map(({ name, outline }) => {
       const middle = middleOf(outline);
       const corner = Math.min(...outline.map(({ x, y }) => Math.hypot(x - at.x, y - at.y)));
       return {
-        name: `the ${name}`,
+        name: say`the ${name}`,
         away: Math.min(corner, Math.hypot(middle.x - at.x, middle.y - at.y)),
       };
     }),

@@ -5,6 +5,7 @@ import { stepsOf } from '../../route/plan.ts';
 import { type Move } from '../../moves/index.ts';
 import { forecastPose, forecastRuns, momentAfterMove } from '../../simulation/forecast.ts';
 import { nominalRun, startPose, type Experiment } from '../../simulation/run.ts';
+import { say } from '../../language/say.ts';
 
 /** A way to carry out a move, and how it does on this robot. */
 export interface ComparedWay {
@@ -71,19 +72,22 @@ function waysOf(move: Move): Way[] {
     const pid = { kind: 'controller' as const, p: null, i: 0.5, d: 0.05 };
     const isPid = move.way.kind === 'controller' && (move.way.i > 0 || move.way.d > 0);
     return [
-      { words: 'Stop early', way: withWay({ kind: 'stop early' }, move.way.kind === 'stop early') },
-      { words: 'Slow at the end', way: withWay(slow, move.way.kind === 'slow end') },
-      { words: 'Controller, P', way: withWay(p, move.way.kind === 'controller' && !isPid) },
-      { words: 'Controller, PID', way: withWay(pid, isPid) },
+      {
+        words: say`Stop early`,
+        way: withWay({ kind: 'stop early' }, move.way.kind === 'stop early'),
+      },
+      { words: say`Slow at the end`, way: withWay(slow, move.way.kind === 'slow end') },
+      { words: say`Controller, P`, way: withWay(p, move.way.kind === 'controller' && !isPid) },
+      { words: say`Controller, PID`, way: withWay(pid, isPid) },
     ];
   }
   if ('hold' in move) {
     const held = (hold: 'none' | 'encoders' | 'gyro'): Move =>
       move.hold === hold ? move : { ...move, hold, heading: null, gain: null };
     return [
-      { words: 'Not held', way: held('none') },
-      { words: 'Encoders', way: held('encoders') },
-      { words: 'Gyro', way: held('gyro') },
+      { words: say`Not held`, way: held('none') },
+      { words: say`Encoders`, way: held('encoders') },
+      { words: say`Gyro`, way: held('gyro') },
     ];
   }
   return [];
@@ -136,7 +140,7 @@ function aloneFrom(experiment: Experiment, start: Pose, move: Move): Experiment 
   return {
     ...experiment,
     trueParameters,
-    field: { ...experiment.field, starts: [{ id: 'here', name: 'Here', pose: start }] },
+    field: { ...experiment.field, starts: [{ id: 'here', name: say`Here`, pose: start }] },
     plan: { startId: 'here', moves: [move] },
   };
 }

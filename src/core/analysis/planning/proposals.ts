@@ -7,6 +7,7 @@ import { newMove, type Move } from '../../moves/index.ts';
 import { stepsOf, type RoutePlan, type Step } from '../../route/plan.ts';
 import { type DriveMove } from '../../moves/drive/move.ts';
 import { nominalRun, startPose, type Experiment, type RunRecord } from '../../simulation/run.ts';
+import { say } from '../../language/say.ts';
 
 /** A change of a route or its start that may make it hit more often, ending where it ended before. */
 export interface Proposal {
@@ -65,7 +66,7 @@ function fromJig(experiment: Experiment): Proposal[] {
   if (alongSpread <= 0.6 && acrossSpread <= 0.6 && headingSpread <= 0.0025) return [];
   return [
     {
-      words: 'Start from a jig',
+      words: say`Start from a jig`,
       position: null,
       experiment: {
         ...experiment,
@@ -88,30 +89,30 @@ function otherWays({ move, position }: Step, heading: number): Replacement[] {
   if ('hold' in move && 'speed' in move) {
     if (move.hold !== 'gyro') {
       ways.push({
-        words: `Hold move ${number} by the gyro`,
+        words: say`Hold move ${number} by the gyro`,
         moves: [{ ...move, hold: 'gyro', heading: null }],
       });
     } else if (move.heading === null) {
       ways.push({
-        words: `Tell move ${number} its heading`,
+        words: say`Tell move ${number} its heading`,
         moves: [{ ...move, heading: wrapAngle(heading) }],
       });
     }
   }
   if ('speed' in move && move.kind !== 'square up') {
     ways.push({
-      words: `Half the speed in move ${number}`,
+      words: say`Half the speed in move ${number}`,
       moves: [{ ...move, speed: move.speed / 2 }],
     });
   }
   if (move.kind === 'turn') {
     ways.push({
-      words: `Half the rate in move ${number}`,
+      words: say`Half the rate in move ${number}`,
       moves: [{ ...move, rate: move.rate / 2 }],
     });
     if (move.way.kind === 'stop early') {
       ways.push({
-        words: `Turn slowly at the end of move ${number}`,
+        words: say`Turn slowly at the end of move ${number}`,
         moves: [
           { ...move, way: { kind: 'slow end', lastAngle: radians(20), lastRate: radians(40) } },
         ],
@@ -142,7 +143,7 @@ function endedByRange(
     distance: beam.distance,
   });
   return [
-    { words: `End move ${position + 1} by the distance to ${beam.thing}`, moves: [approach] },
+    { words: say`End move ${position + 1} by the distance to ${beam.thing}`, moves: [approach] },
   ];
 }
 
@@ -170,7 +171,7 @@ function squaredUp(
     speed: 250,
   });
   return [
-    { words: `Square up on the border after move ${position + 1}`, moves: [move, square, back] },
+    { words: say`Square up on the border after move ${position + 1}`, moves: [move, square, back] },
   ];
 }
 
@@ -194,7 +195,7 @@ function foundLine(
     gain,
   });
   const rest: DriveMove = { ...move, distance: move.distance - crossing.along, stop };
-  return [{ words: `Find the ${crossing.name} in move ${position + 1}`, moves: [find, rest] }];
+  return [{ words: say`Find the ${crossing.name} in move ${position + 1}`, moves: [find, rest] }];
 }
 
 function firstCrossing(

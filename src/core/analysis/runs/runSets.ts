@@ -1,3 +1,5 @@
+import { say } from '../../language/say.ts';
+
 /** What a run says of how it was made, for sorting runs into sets. */
 export interface SortableRun {
   revisionNumber: number;
@@ -43,7 +45,7 @@ export function runSets<Run extends SortableRun>(
     ...sorted(
       'revision',
       (run) => String(run.revisionNumber),
-      (run) => `revision ${run.revisionNumber}`,
+      (run) => say`revision ${run.revisionNumber}`,
     ),
     ...several(
       sorted(
@@ -63,7 +65,7 @@ export function runSets<Run extends SortableRun>(
       sorted(
         'jig',
         ({ jig }) => (jig === null ? null : String(jig)),
-        ({ jig }) => (jig === true ? 'with jig' : 'without jig'),
+        ({ jig }) => (jig === true ? say`with jig` : say`without jig`),
       ),
     ),
   ];

@@ -1,4 +1,5 @@
 import { withSetupValues, type RobotParameters } from '../../robot/parameters.ts';
+import { say } from '../../language/say.ts';
 import { edgeSlope, lineDelay, recommendedEdgeGain, wallDelay } from '../../robot/edgeFollowing.ts';
 import { recommendedHoldGain, type LoopNature } from '../../robot/headingControl.ts';
 import { loopResponse, responseMetrics, type LoopKind, type LoopSetting } from './response.ts';
@@ -99,9 +100,9 @@ export function gainUnit(kind: LoopKind): string {
     case 'encoders':
       return '% per °';
     case 'wall':
-      return '% per mm';
+      return say`% per mm`;
     case 'line':
-      return '% per % of light';
+      return say`% per % of light`;
   }
 }
 

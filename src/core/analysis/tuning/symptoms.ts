@@ -4,6 +4,7 @@ import { powerPerRate } from '../../program/power.ts';
 import { dampingRatio, lineDelay, wallDelay } from '../../robot/edgeFollowing.ts';
 import type { LoopKind, LoopSetting } from './response.ts';
 import { gainUnit, recommendedGain, shownGain } from './stabilityMap.ts';
+import { say } from '../../language/say.ts';
 
 /** What a team sees. */
 export type Symptom =
@@ -14,32 +15,44 @@ export const SYMPTOMS: readonly { symptom: Symptom; words: string; loops: readon
   [
     {
       symptom: 'jerks',
-      words: 'It jerks left and right',
+      get words() {
+        return say`It jerks left and right`;
+      },
       loops: ['gyro', 'encoders', 'wall', 'line'],
     },
     {
       symptom: 'long arcs',
-      words: 'It swings in long arcs',
+      get words() {
+        return say`It swings in long arcs`;
+      },
       loops: ['gyro', 'encoders', 'wall', 'line'],
     },
     {
       symptom: 'turns away',
-      words: 'It turns away and does not come back',
+      get words() {
+        return say`It turns away and does not come back`;
+      },
       loops: ['gyro', 'encoders', 'wall', 'line'],
     },
     {
       symptom: 'weaves along the wall',
-      words: 'It weaves along the wall or line',
+      get words() {
+        return say`It weaves along the wall or line`;
+      },
       loops: ['wall', 'line'],
     },
     {
       symptom: 'stops late',
-      words: 'It stops too late',
+      get words() {
+        return say`It stops too late`;
+      },
       loops: ['gyro', 'encoders', 'wall', 'line'],
     },
     {
       symptom: 'never stops',
-      words: 'It never stops',
+      get words() {
+        return say`It never stops`;
+      },
       loops: ['gyro', 'encoders', 'wall', 'line'],
     },
   ];
@@ -64,22 +77,22 @@ export function remedyFor(symptom: Symptom, setup: RobotParameters, setting: Loo
     case 'jerks': {
       const to = gain > best ? best : gain / 2;
       return {
-        advice: `Less steering: ${show(gain)} → ${show(to)} ${unit}.`,
+        advice: say`Less steering: ${show(gain)} → ${show(to)} ${unit}.`,
         why:
           gain > best
-            ? 'The correction is so strong that it is too much before the sensor has seen it work. This is the most that the robot’s delay allows without overshoot.'
-            : 'The simulation does not jerk with this number. If the robot does, its delay is longer than the setup says: halve the steering, and measure the delays on the Bench.',
+            ? say`The correction is so strong that it is too much before the sensor has seen it work. This is the most that the robot’s delay allows without overshoot.`
+            : say`The simulation does not jerk with this number. If the robot does, its delay is longer than the setup says: halve the steering, and measure the delays on the Bench.`,
         setting: { ...setting, gain: to },
       };
     }
     case 'long arcs': {
       const to = gain < best ? best : 2 * gain;
       return {
-        advice: `More steering: ${show(gain)} → ${show(to)} ${unit}.`,
+        advice: say`More steering: ${show(gain)} → ${show(to)} ${unit}.`,
         why:
           gain < best
-            ? 'The correction is weak, so the robot drives far before it is back. This is the strongest that does not overshoot.'
-            : 'The simulation does not swing with this number. If the robot does, check that the steering reaches the motors, and double it.',
+            ? say`The correction is weak, so the robot drives far before it is back. This is the strongest that does not overshoot.`
+            : say`The simulation does not swing with this number. If the robot does, check that the steering reaches the motors, and double it.`,
         setting: { ...setting, gain: to },
       };
     }
@@ -87,24 +100,23 @@ export function remedyFor(symptom: Symptom, setup: RobotParameters, setting: Loo
       return {
         advice:
           kind === 'gyro'
-            ? 'Turn the sign round: put a minus before the steering, or set which way the gyro counts.'
-            : 'Turn the sign round: put a minus before the steering.',
-        why: 'Each correction makes the error larger. With the other sign the same number makes it smaller.',
+            ? say`Turn the sign round: put a minus before the steering, or set which way the gyro counts.`
+            : say`Turn the sign round: put a minus before the steering.`,
+        why: say`Each correction makes the error larger. With the other sign the same number makes it smaller.`,
         setting: { ...setting, gain: best },
       };
     case 'weaves along the wall':
       return weaving(setup, setting, best);
     case 'stops late':
       return {
-        advice: `Stop earlier by the way that it rolls on: at ${formatQuantity(speed, 'speed', 0)} about ${formatQuantity(rollOn(setup, speed), 'length', 0)}.`,
-        why: 'Between the reading and the standstill lie the sensor’s delay, half a loop, the way to the motors and the braking. The program sheet has this taken off already; half the speed leaves less than half of it.',
+        advice: say`Stop earlier by the way that it rolls on: at ${formatQuantity(speed, 'speed', 0)} about ${formatQuantity(rollOn(setup, speed), 'length', 0)}.`,
+        why: say`Between the reading and the standstill lie the sensor’s delay, half a loop, the way to the motors and the braking. The program sheet has this taken off already; half the speed leaves less than half of it.`,
         setting: { ...setting, speed: speed / 2 },
       };
     case 'never stops':
       return {
-        advice:
-          'Compare with “less than” or “more than”, never with “equal”, and give the move a time limit.',
-        why: `The loop looks every ${formatQuantity(speed * setup.program.loopPeriod, 'length', 1)} at this speed, so an exact value is stepped over. A sensor that drops out never says that it has arrived.`,
+        advice: say`Compare with “less than” or “more than”, never with “equal”, and give the move a time limit.`,
+        why: say`The loop looks every ${formatQuantity(speed * setup.program.loopPeriod, 'length', 1)} at this speed, so an exact value is stepped over. A sensor that drops out never says that it has arrived.`,
         setting: null,
       };
   }
@@ -119,8 +131,8 @@ function weaving(setup: RobotParameters, setting: LoopSetting, best: number): Re
     const show = (value: number) =>
       formatNumber(shownGain(setup, kind, value, powerPerRate(setup)), 2);
     return {
-      advice: `Steering ${show(setting.gain)} → ${show(best)} ${gainUnit(kind)}.`,
-      why: `The sensor leads the axle by ${formatQuantity(lead, 'length', 0)}; with this number that is enough to damp the swing.`,
+      advice: say`Steering ${show(setting.gain)} → ${show(best)} ${gainUnit(kind)}.`,
+      why: say`The sensor leads the axle by ${formatQuantity(lead, 'length', 0)}; with this number that is enough to damp the swing.`,
       setting: { ...setting, gain: best },
     };
   }
@@ -129,9 +141,9 @@ function weaving(setup: RobotParameters, setting: LoopSetting, best: number): Re
   return {
     advice:
       lead > 0
-        ? `Drive slower: ${formatShown(speed, 'speed', 0)} → ${formatQuantity(slower, 'speed', 0)}, or put the sensor farther forward.`
-        : 'Put the sensor ahead of the axle.',
-    why: `At ${formatQuantity(speed, 'speed', 0)} the robot drives ${formatQuantity(speed * delay, 'length', 0)} before a correction works, and the sensor is only ${formatQuantity(lead, 'length', 0)} ahead. No steering is steady then.`,
+        ? say`Drive slower: ${formatShown(speed, 'speed', 0)} → ${formatQuantity(slower, 'speed', 0)}, or put the sensor farther forward.`
+        : say`Put the sensor ahead of the axle.`,
+    why: say`At ${formatQuantity(speed, 'speed', 0)} the robot drives ${formatQuantity(speed * delay, 'length', 0)} before a correction works, and the sensor is only ${formatQuantity(lead, 'length', 0)} ahead. No steering is steady then.`,
     setting:
       lead > 0 ? { ...setting, speed: slower, gain: recommendedGain(setup, kind, slower) } : null,
   };

@@ -12,6 +12,7 @@ import { BENCH_PLANS, type Telling } from './benchPlans.ts';
 import { offsetEffects, unknownEffects } from './effects.ts';
 import { SpreadLevels } from './levels.ts';
 import { covarianceOf, sum } from './twoLevels.ts';
+import { say } from '../../language/say.ts';
 
 /** Something that would make the robot known better: a bench, or ten runs of the route and an aim. */
 export interface Measurement {
@@ -116,7 +117,7 @@ export function rankedMeasurements(
   const all = Object.fromEntries(route.places.map(({ id }) => [id, PRACTICE_RUNS]));
   const practice: Measurement = {
     what: 'practice',
-    name: `${PRACTICE_RUNS} runs and an aim`,
+    name: say`${PRACTICE_RUNS} runs and an aim`,
     minutes: PRACTICE_RUNS * minutesOfRun(route.duration),
     before,
     after: chanceOf(route, afterRuns(route, known, all)),

@@ -3,12 +3,17 @@ import { mean } from '../../mathematics/sample.ts';
 import { conditionsSchema, defineBench, readings } from '../definition.ts';
 import { lastOf, valueOf, valuesOf } from '../episodes.ts';
 import { motionOf } from './motion.ts';
+import { say } from '../../language/say.ts';
 
 /** The same straight, or the same turn, at several voltages. */
 export const batteryBench = defineBench({
   kind: 'battery',
-  name: 'Battery',
-  measures: 'Battery: the same move at several voltages',
+  get name() {
+    return say`Battery`;
+  },
+  get measures() {
+    return say`Battery: the same move at several voltages`;
+  },
   members: {
     conditions: conditionsSchema,
     move: z.enum(['straight', 'turn']),

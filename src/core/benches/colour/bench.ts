@@ -2,12 +2,17 @@ import { chance } from '../../schema/numbers.ts';
 import { textSchema } from '../../schema/scalars.ts';
 import { conditionsSchema, defineBench, readings } from '../definition.ts';
 import { lastOf } from '../episodes.ts';
+import { say } from '../../language/say.ts';
 
 /** Readings over patches that somebody named. */
 export const colourBench = defineBench({
   kind: 'colour',
-  name: 'Colour',
-  measures: 'Colours',
+  get name() {
+    return say`Colour`;
+  },
+  get measures() {
+    return say`Colours`;
+  },
   members: {
     conditions: conditionsSchema,
     trials: readings({

@@ -1,12 +1,17 @@
 import { z } from 'zod';
 import { idSchema } from '../../schema/scalars.ts';
 import { conditionsSchema, defineBench, estimateSchema, resultSize } from '../definition.ts';
+import { say } from '../../language/say.ts';
 
 /** Loop period and latency. The readings are telemetry; the result is kept beside them for lists. */
 export const delaysBench = defineBench({
   kind: 'delays',
-  name: 'Delays',
-  measures: 'Delays from a log',
+  get name() {
+    return say`Delays`;
+  },
+  get measures() {
+    return say`Delays from a log`;
+  },
   members: {
     conditions: conditionsSchema,
     telemetry: idSchema,

@@ -3,12 +3,17 @@ import { chance } from '../../schema/numbers.ts';
 import { textSchema } from '../../schema/scalars.ts';
 import { conditionsSchema, defineBench, readings } from '../definition.ts';
 import { lastOf } from '../episodes.ts';
+import { say } from '../../language/say.ts';
 
 /** Reflected light over dark and over light. */
 export const lightBench = defineBench({
   kind: 'light',
-  name: 'Light',
-  measures: 'Light: dark and white',
+  get name() {
+    return say`Light`;
+  },
+  get measures() {
+    return say`Light: dark and white`;
+  },
   members: {
     conditions: conditionsSchema,
     /** Where it was measured, such as home or the venue. */

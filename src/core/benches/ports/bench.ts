@@ -2,12 +2,17 @@ import { z } from 'zod';
 import { listOf, textSchema } from '../../schema/scalars.ts';
 import { defineBench } from '../definition.ts';
 import { CHANNELS, DEVICE_KINDS, DEVICE_ROLES, PLACE_KINDS, PROGRAM_LANGUAGES } from './ports.ts';
+import { say } from '../../language/say.ts';
 
 /** What is plugged in where, under which name. */
 export const portsBench = defineBench({
   kind: 'ports',
-  name: 'Ports and names',
-  measures: 'Ports and names',
+  get name() {
+    return say`Ports and names`;
+  },
+  get measures() {
+    return say`Ports and names`;
+  },
   members: {
     language: z.enum(PROGRAM_LANGUAGES),
     devices: listOf(

@@ -1,3 +1,5 @@
+import { say } from '../../language/say.ts';
+
 /** What hangs on a robot's hub. */
 export const DEVICE_KINDS = [
   'drive motor',
@@ -171,17 +173,17 @@ export function portFaults(devices: readonly Device[], language: ProgramLanguage
       nameFault(device.name, language),
       doubledFault(devices, i),
       roleFault(devices, i),
-      device.unit === '' ? `Say in which unit the ${device.kind} speaks.` : null,
+      device.unit === '' ? say`Say in which unit the ${device.kind} speaks.` : null,
     ].flatMap((sentence) => (sentence === null ? [] : [{ device: i, sentence }])),
   );
 }
 
 function placeFault({ kind, place, label }: Device): string | null {
   if (!PLACES_FOR[kind].includes(place)) {
-    return `A ${kind} in a ${place}: it belongs in a ${PLACES_FOR[kind].join(' or a ')}.`;
+    return say`A ${kind} in a ${place}: it belongs in a ${PLACES_FOR[kind].join(' or a ')}.`;
   }
   if (label.trim() !== '') return null;
-  return place === 'bus' ? 'Give its address on the bus.' : `Say which ${place} it is in.`;
+  return place === 'bus' ? say`Give its address on the bus.` : say`Say which ${place} it is in.`;
 }
 
 const sameText = (a: string, b: string) => a.trim().toLowerCase() === b.trim().toLowerCase();
@@ -194,31 +196,31 @@ function takenFault(devices: readonly Device[], at: number): string | null {
   );
   if (other < 0) return null;
   const first = devices[other]!;
-  const named = first.name === '' ? `the ${first.kind}` : `“${first.name}”`;
+  const named = first.name === '' ? say`the ${first.kind}` : `“${first.name}”`;
   return place === 'bus'
-    ? `Address ${label.trim()} on the bus belongs to ${named} already.`
-    : `${place[0]!.toUpperCase()}${place.slice(1)} ${label.trim()} is taken by ${named}.`;
+    ? say`Address ${label.trim()} on the bus belongs to ${named} already.`
+    : say`${place[0]!.toUpperCase()}${place.slice(1)} ${label.trim()} is taken by ${named}.`;
 }
 
 function nameFault(name: string, language: ProgramLanguage): string | null {
-  if (name.trim() === '') return 'Give it the name that the program uses.';
+  if (name.trim() === '') return say`Give it the name that the program uses.`;
   if (RESERVED[language].includes(name)) {
-    return `“${name}” is a word of the language itself: the program would not start.`;
+    return say`“${name}” is a word of the language itself: the program would not start.`;
   }
   if (TYPES[language].some((type) => sameText(type, name))) {
-    return `“${name}” hides the type or function of that name: call it ${conventionalName(`my ${name}`, language)}.`;
+    return say`“${name}” hides the type or function of that name: call it ${conventionalName(`my ${name}`, language)}.`;
   }
   const { pattern, says } = CONVENTIONS[language];
   return pattern.test(name)
     ? null
-    : `“${name}”: names are ${says}, as in ${conventionalName(name, language) || conventionalName('left motor', language)}.`;
+    : say`“${name}”: names are ${says}, as in ${conventionalName(name, language) || conventionalName('left motor', language)}.`;
 }
 
 function doubledFault(devices: readonly Device[], at: number): string | null {
   const { name } = devices[at]!;
   // Names that differ in capitals alone are taken for one another by people.
   return name.trim() !== '' && devices.some((one, i) => i < at && sameText(one.name, name))
-    ? `Two devices are called “${name.trim()}”.`
+    ? say`Two devices are called “${name.trim()}”.`
     : null;
 }
 
@@ -226,20 +228,20 @@ function roleFault(devices: readonly Device[], at: number): string | null {
   const { kind, role } = devices[at]!;
   const before = (holds: (one: Device) => boolean) => devices.slice(0, at).filter(holds);
   if (kind === 'drive motor') {
-    if (role === null) return 'Say which side it drives.';
+    if (role === null) return say`Say which side it drives.`;
     const others = before((one) => one.kind === 'drive motor');
     return others.length >= MOST_DRIVE_MOTORS
-      ? `A robot drives with ${MOST_DRIVE_MOTORS} motors at most.`
+      ? say`A robot drives with ${MOST_DRIVE_MOTORS} motors at most.`
       : null;
   }
   const other = role === null ? undefined : before((one) => one.role === role)[0];
-  return other === undefined ? null : `“${other.name}” is used for “${role}” already.`;
+  return other === undefined ? null : say`“${other.name}” is used for “${role!}” already.`;
 }
 
 /** The result as a sentence. */
 export function portsSentence(devices: readonly Device[], faults: readonly PortFault[]): string {
-  if (devices.length === 0) return 'Write down what is plugged in where.';
-  if (faults.length === 0) return `${devices.length} devices, and nothing in another’s way.`;
+  if (devices.length === 0) return say`Write down what is plugged in where.`;
+  if (faults.length === 0) return say`${devices.length} devices, and nothing in another’s way.`;
   const first = faults[0]!.sentence;
-  return faults.length === 1 ? first : `${faults.length} things to mend. ${first}`;
+  return faults.length === 1 ? first : say`${faults.length} things to mend. ${first}`;
 }

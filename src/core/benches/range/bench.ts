@@ -4,6 +4,7 @@ import { millimetres } from '../../schema/numbers.ts';
 import { textSchema } from '../../schema/scalars.ts';
 import { conditionsSchema, defineBench, readings } from '../definition.ts';
 import { lastOf, valuesOf } from '../episodes.ts';
+import { say } from '../../language/say.ts';
 
 /** Readings of every range sensor at the end of a segment are the mean of this many lines. */
 const LINES = 40;
@@ -11,8 +12,12 @@ const LINES = 40;
 /** Range sensors against a tape. */
 export const rangeBench = defineBench({
   kind: 'range',
-  name: 'Range',
-  measures: 'Range sensor against a tape',
+  get name() {
+    return say`Range`;
+  },
+  get measures() {
+    return say`Range sensor against a tape`;
+  },
   members: {
     conditions: conditionsSchema,
     /** Whether the readings are volts. */

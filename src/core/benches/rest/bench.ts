@@ -8,6 +8,7 @@ import {
   resultSize,
 } from '../definition.ts';
 import { REMEDIES } from './remedies.ts';
+import { say } from '../../language/say.ts';
 
 /** What was tried on a gyro just before it was checked. */
 const triedSchema = z.strictObject({
@@ -19,8 +20,12 @@ export type Tried = z.infer<typeof triedSchema>;
 /** A gyro at rest. The readings are telemetry; the result is kept beside them for lists. */
 export const restBench = defineBench({
   kind: 'rest',
-  name: 'Gyro at rest',
-  measures: 'Gyro at rest',
+  get name() {
+    return say`Gyro at rest`;
+  },
+  get measures() {
+    return say`Gyro at rest`;
+  },
   members: {
     conditions: conditionsSchema,
     telemetry: idSchema,

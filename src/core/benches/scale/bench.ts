@@ -1,12 +1,17 @@
 import { z } from 'zod';
 import { conditionsSchema, defineBench, readings } from '../definition.ts';
 import { endsWith, lastOf, valuesOf } from '../episodes.ts';
+import { say } from '../../language/say.ts';
 
 /** Whole turns by hand; the reading keeps the sensor's own sign. */
 export const scaleBench = defineBench({
   kind: 'scale',
-  name: 'Gyro scale and sign',
-  measures: 'Gyro scale: whole turns by hand',
+  get name() {
+    return say`Gyro scale and sign`;
+  },
+  get measures() {
+    return say`Gyro scale: whole turns by hand`;
+  },
   members: {
     conditions: conditionsSchema,
     trials: readings({

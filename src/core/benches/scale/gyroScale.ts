@@ -1,6 +1,7 @@
 import { radians } from '../../mathematics/angle.ts';
 import { estimateOf, leastSquares, type Estimate } from '../../mathematics/leastSquares.ts';
 import { found, type Findings } from '../../robot/finding.ts';
+import { say } from '../../language/say.ts';
 
 /** Whole turns made by hand against a mark. */
 export interface ScaleTrial {
@@ -64,11 +65,11 @@ export function gyroScale(trials: readonly ScaleTrial[]): GyroScale | null {
 /** What the sign says, against what the setup says. */
 export function signSentence(result: GyroScale, estimatedRightPositive: boolean): string {
   const happened = result.rightPositive
-    ? 'Turned right, the reading rose'
-    : 'Turned right, the reading fell';
+    ? say`Turned right, the reading rose`
+    : say`Turned right, the reading fell`;
   return result.rightPositive === estimatedRightPositive
-    ? `${happened}, as the setup says.`
-    : `${happened}: the sign is reversed, or the sensor sits upside down.`;
+    ? say`${happened}, as the setup says.`
+    : say`${happened}: the sign is reversed, or the sensor sits upside down.`;
 }
 
 /** The numbers of a setup that the result changes. */

@@ -2,12 +2,17 @@ import { z } from 'zod';
 import { millimetres, positive } from '../../schema/numbers.ts';
 import { conditionsSchema, defineBench, readings } from '../definition.ts';
 import { endsWith, lastOf, motorChange } from '../episodes.ts';
+import { say } from '../../language/say.ts';
 
 /** A square driven both ways round. */
 export const squareBench = defineBench({
   kind: 'square',
-  name: 'Square both ways',
-  measures: 'Square both ways',
+  get name() {
+    return say`Square both ways`;
+  },
+  get measures() {
+    return say`Square both ways`;
+  },
   members: {
     conditions: conditionsSchema,
     by: z.enum(['encoders', 'gyro']),

@@ -3,14 +3,19 @@ import { turnOfMotor } from '../../robot/driveBase.ts';
 import { positive } from '../../schema/numbers.ts';
 import { conditionsSchema, defineBench, readings } from '../definition.ts';
 import { lastOf, motorChange } from '../episodes.ts';
+import { say } from '../../language/say.ts';
 
 const angle = z.number().min(-1000).max(1000);
 
 /** Turns on the spot by the motors. */
 export const trackBench = defineBench({
   kind: 'track',
-  name: 'Track',
-  measures: 'Track: turns by the wheels',
+  get name() {
+    return say`Track`;
+  },
+  get measures() {
+    return say`Track: turns by the wheels`;
+  },
   members: {
     conditions: conditionsSchema,
     track: positive,

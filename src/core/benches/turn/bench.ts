@@ -1,12 +1,17 @@
 import { z } from 'zod';
 import { conditionsSchema, defineBench, readings } from '../definition.ts';
 import { lastOf } from '../episodes.ts';
+import { say } from '../../language/say.ts';
 
 /** Turns that the gyro stops, at several paces. */
 export const turnBench = defineBench({
   kind: 'turn',
-  name: 'Turn',
-  measures: 'Turns: how far the robot turns on',
+  get name() {
+    return say`Turn`;
+  },
+  get measures() {
+    return say`Turns: how far the robot turns on`;
+  },
   members: {
     style: z.enum(['spot', 'pivot-left', 'pivot-right']),
     conditions: conditionsSchema,

@@ -1,3 +1,4 @@
+import { formatFixed } from '../../mathematics/quantity.ts';
 import { degrees, radians } from '../../mathematics/angle.ts';
 import { readingStep } from '../../mathematics/readingStep.ts';
 import type { RobotParameters } from '../../robot/parameters.ts';
@@ -13,6 +14,7 @@ import {
 import { meanEstimate, transformed } from '../../mathematics/sample.ts';
 import { found, spreadOfEstimate, type Findings } from '../../robot/finding.ts';
 import { studentQuantile } from '../../mathematics/quantiles.ts';
+import { say } from '../../language/say.ts';
 
 /** One trial: the brake was set when the gyro had passed `trigger`; the robot truly turned `measured`. */
 export interface TurnTrial {
@@ -117,20 +119,20 @@ export function turnSentence(model: TurnModel): string {
   const last = model.runOn[model.runOn.length - 1]!;
   const runOn =
     first === last
-      ? `${inDegrees(first.estimate.value)} further`
-      : `${inDegrees(first.estimate.value)} further at ${inDegrees(first.rate, 0)}/s and ${inDegrees(last.estimate.value)} further at ${inDegrees(last.rate, 0)}/s`;
-  const share = `${(100 * (model.slope.value - 1)).toFixed(1)} %`;
+      ? say`${inDegrees(first.estimate.value)} further`
+      : say`${inDegrees(first.estimate.value)} further at ${inDegrees(first.rate, 0)}/s and ${inDegrees(last.estimate.value)} further at ${inDegrees(last.rate, 0)}/s`;
+  const share = `${formatFixed(100 * (model.slope.value - 1), 1)} %`;
   switch (model.finding) {
     case 'constant':
-      return `The robot turns ${runOn} than the stop, the same number of degrees for small and large turns.`;
+      return say`The robot turns ${runOn} than the stop, the same number of degrees for small and large turns.`;
     case 'proportional':
-      return `The robot turns ${share} further than the stop, the same share for small and large turns.`;
+      return say`The robot turns ${share} further than the stop, the same share for small and large turns.`;
     case 'both':
-      return `The robot turns ${runOn} than the stop, and ${share} of the angle on top of that.`;
+      return say`The robot turns ${runOn} than the stop, and ${share} of the angle on top of that.`;
     case 'cannot tell':
-      return `The trials fit both a fixed number of degrees and a fixed share. Try angles that lie further apart.`;
+      return say`The trials fit both a fixed number of degrees and a fixed share. Try angles that lie further apart.`;
     case 'one angle only':
-      return `The robot turns ${runOn} than the stop. Whether that is the same for other angles needs trials at another angle.`;
+      return say`The robot turns ${runOn} than the stop. Whether that is the same for other angles needs trials at another angle.`;
   }
 }
 
@@ -313,7 +315,7 @@ function distinct(values: readonly number[]): number[] {
 }
 
 function inDegrees(angle: number, digits = 1): string {
-  return `${degrees(angle).toFixed(digits)}°`;
+  return `${formatFixed(degrees(angle), digits)}°`;
 }
 
 /** How far the robot turns on to the left and to the right, when both were tried. */

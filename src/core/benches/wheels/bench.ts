@@ -3,12 +3,17 @@ import { distanceOfMotor } from '../../robot/driveBase.ts';
 import { millimetres, positive } from '../../schema/numbers.ts';
 import { conditionsSchema, defineBench, readings } from '../definition.ts';
 import { endsWith, lastOf, motorChange } from '../episodes.ts';
+import { say } from '../../language/say.ts';
 
 /** Straights by the motors against a tape. */
 export const wheelsBench = defineBench({
   kind: 'wheels',
-  name: 'Wheels',
-  measures: 'Wheels: straights against a tape',
+  get name() {
+    return say`Wheels`;
+  },
+  get measures() {
+    return say`Wheels: straights against a tape`;
+  },
   members: {
     conditions: conditionsSchema,
     /** What the robot believed of itself when it drove. */

@@ -25,6 +25,7 @@ import { stepsOf, type RoutePlan } from '../../route/plan.ts';
 import { type Stop } from '../../robot/motor.ts';
 import { definitionOf } from '../../moves/index.ts';
 import { titlesOf } from '../../route/titles.ts';
+import { say } from '../../language/say.ts';
 
 /** A named number of the program with its origin. */
 export interface Constant {
@@ -63,7 +64,7 @@ export function partsOf(plan: RoutePlan, setup: RobotParameters, origin: Origin)
     const title = `${i + 1}  ${titles[i]!.title}`;
     const prefix = `${definitionOf(move.kind).name.toUpperCase().replace(/ /g, '_')}_${i + 1}`;
     if (move.kind === 'repeat') {
-      const times = { name: `${prefix}_TIMES`, value: move.times, comment: 'in all' };
+      const times = { name: `${prefix}_TIMES`, value: move.times, comment: say`in all` };
       return {
         kind: 'repeat',
         title,
@@ -93,7 +94,7 @@ export function startOf(plan: RoutePlan, setup: RobotParameters, origin: Origin)
     const question = questionOf(plan.startBy, setup);
     calls.push(call('wait for', { call: questionKind(question).call(question, builder) }));
   }
-  return { title: 'Before it sets off', constants: builder.constants, calls };
+  return { title: say`Before it sets off`, constants: builder.constants, calls };
 }
 
 /** Builds the calls of one move and gathers the constants that they name. */
@@ -175,34 +176,34 @@ export function robotConstants(setup: RobotParameters, origin: Origin): Constant
     of(
       'LOOP_PERIOD',
       program.loopPeriod,
-      `s between two looks at the sensors; ${origin('program.loopPeriod')}`,
+      say`s between two looks at the sensors; ${origin('program.loopPeriod')}`,
     ),
-    of('SETTLE', program.settle, `s of rest after every stop; ${origin('program.settle')}`),
+    of('SETTLE', program.settle, say`s of rest after every stop; ${origin('program.settle')}`),
     of(
       'GYRO_WAIT',
       program.gyroWait,
-      `s to wait for a still gyro at the start; ${origin('program.gyroWait')}`,
+      say`s to wait for a still gyro at the start; ${origin('program.gyroWait')}`,
     ),
-    of('RIGHT_IS_POSITIVE', gyro.rightPositive, 'how the gyro counts'),
-    of('STEERING_LIMIT', 100 * STEERING_LIMIT, 'percent of power'),
-    of('TURN_TOLERANCE', degrees(TURN_TOLERANCE), 'degrees, for turns by a controller'),
-    of('TURN_END_RATE', degrees(TURN_END_RATE), 'degrees a second, for turns by a controller'),
-    of('STILL_RATE', degrees(STILL_RATE), 'degrees a second, below which the gyro is still'),
-    of('STILL_TIME', STILL_TIME, 's that it has to be still'),
+    of('RIGHT_IS_POSITIVE', gyro.rightPositive, say`how the gyro counts`),
+    of('STEERING_LIMIT', 100 * STEERING_LIMIT, say`percent of power`),
+    of('TURN_TOLERANCE', degrees(TURN_TOLERANCE), say`degrees, for turns by a controller`),
+    of('TURN_END_RATE', degrees(TURN_END_RATE), say`degrees a second, for turns by a controller`),
+    of('STILL_RATE', degrees(STILL_RATE), say`degrees a second, below which the gyro is still`),
+    of('STILL_TIME', STILL_TIME, say`s that it has to be still`),
     of(
       'SATURATION_GATE',
       100 * HUE_GATES.saturation,
-      'percent; below it a colour is grey and its hue says nothing',
+      say`percent; below it a colour is grey and its hue says nothing`,
     ),
     of(
       'SERVO_REST',
       100 * servo.rest,
-      `percent of its travel at the start; ${origin('servo.rest')}`,
+      say`percent of its travel at the start; ${origin('servo.rest')}`,
     ),
     of(
       'SERVO_TRAVEL_TIME',
       servo.travelTime,
-      `s from end to end of its travel; ${origin('servo.travelTime')}`,
+      say`s from end to end of its travel; ${origin('servo.travelTime')}`,
     ),
   ];
 }

@@ -4,6 +4,7 @@ import { FIELD_COLUMNS, readFieldTable } from './fieldTable.ts';
 import { readRobotTable, ROBOT_COLUMNS } from './robotTable.ts';
 import { FIRST_ROUTE_COLUMNS, readRouteTable } from './routeTable.ts';
 import { readRunsTable, RUN_COLUMNS } from './runsTable.ts';
+import { say } from '../../language/say.ts';
 
 /** The tables, each with the columns that every version has, by which its header is known. */
 const TABLES: readonly { columns: readonly string[]; read: (text: string) => CorvatFile }[] = [
@@ -36,7 +37,7 @@ export function readAnyFile(text: string): CorvatFile {
     columns.filter((column) => header.includes(column)).length / columns.length;
   const best = TABLES.toSorted((a, b) => share(b.columns) - share(a.columns))[0]!;
   if (share(best.columns) < 0.5) {
-    throw new FileError('this is no robot, field, route or runs table of Corvat.', 1, 1);
+    throw new FileError(say`this is no robot, field, route or runs table of Corvat.`, 1, 1);
   }
   return best.read(clean);
 }

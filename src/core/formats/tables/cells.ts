@@ -3,6 +3,7 @@ import { angleCell, angleOfCell } from '../angleText.ts';
 import { numberIn, readTable, TableError, type TableRow } from '../table.ts';
 import type { Point } from '../../mathematics/pose.ts';
 import { FileError } from '../files.ts';
+import { say } from '../../language/say.ts';
 
 /** The other sign, without ever giving −0, which no text would keep. */
 export function negated(value: number): number {
@@ -46,7 +47,7 @@ export function pointsIn(row: TableRow, column: string): Point[] {
   return (row.cells[column] ?? '').split(';').map((pair) => {
     const [x, y, more] = pair.trim().split(/\s+/).map(Number);
     if (!Number.isFinite(x) || !Number.isFinite(y) || more !== undefined) {
-      throw new TableError(row.line, column, 'write points as “x y; x y; x y”, in mm.');
+      throw new TableError(row.line, column, say`write points as “x y; x y; x y”, in mm.`);
     }
     return { x: x!, y: y! };
   });
@@ -55,7 +56,8 @@ export function pointsIn(row: TableRow, column: string): Point[] {
 /** "yes" or "no" from a cell; throws a {@link TableError} for anything else. */
 export function yesIn(row: TableRow, column: string): boolean {
   const text = row.cells[column];
-  if (text !== 'yes' && text !== 'no') throw new TableError(row.line, column, 'write yes or no.');
+  if (text !== 'yes' && text !== 'no')
+    throw new TableError(row.line, column, say`write yes or no.`);
   return text === 'yes';
 }
 
@@ -67,7 +69,7 @@ export function yesText(value: boolean): string {
 export function countIn(row: TableRow, column: string): number {
   const value = numberIn(row, column);
   if (!Number.isInteger(value) || value < 1) {
-    throw new TableError(row.line, column, 'write a whole number from 1.');
+    throw new TableError(row.line, column, say`write a whole number from 1.`);
   }
   return value;
 }

@@ -5,6 +5,7 @@ import { toField, type Point } from '../../mathematics/pose.ts';
 import { FileError, fieldFileSchema, type FieldFile } from '../files.ts';
 import { zoneSchema } from '../../field/schema.ts';
 import { pointsText } from './cells.ts';
+import { say } from '../../language/say.ts';
 
 /** Length of the line that shows a start place’s heading, mm. */
 const START_MARK = 80;
@@ -95,7 +96,8 @@ export function writeFieldSvg({ name, field }: FieldFile): string {
       ]),
     },
   };
-  return `<?xml version="1.0" encoding="UTF-8"?>\n${builder.build(svg)}`;
+  return say`<?xml version="1.0" encoding="UTF-8"?>
+${builder.build(svg)}`;
 }
 
 const builder = new XMLBuilder({
@@ -129,18 +131,18 @@ type Element = Record<string, string | undefined>;
  */
 export function readFieldSvg(text: string): FieldFile {
   if (/<!(DOCTYPE|ENTITY)/i.test(text)) {
-    throw new FileError('drawings with entities are not taken: save it as plain SVG.', 1, 1);
+    throw new FileError(say`drawings with entities are not taken: save it as plain SVG.`, 1, 1);
   }
   const valid = XMLValidator.validate(text);
   if (valid !== true) throw new FileError(`${valid.err.msg}.`, valid.err.line, valid.err.col);
   const svg = (parser.parse(text) as { svg?: Record<string, unknown> }).svg;
-  if (svg === undefined) throw new FileError('this is not an SVG drawing.', 1, 1);
+  if (svg === undefined) throw new FileError(say`this is not an SVG drawing.`, 1, 1);
   const attribute = (name: string) => (svg[`@${name}`] as string | undefined) ?? '';
   const [, , width, height] = attribute('viewBox')
     .split(/[\s,]+/)
     .map(Number);
   if (!(width! > 0) || !(height! > 0)) {
-    throw new FileError('the drawing needs a viewBox that is the table in mm.', 1, 1);
+    throw new FileError(say`the drawing needs a viewBox that is the table in mm.`, 1, 1);
   }
   const field: Field = {
     width: width!,
@@ -160,10 +162,10 @@ export function readFieldSvg(text: string): FieldFile {
   for (const [kind, element] of elementsOf(svg)) take(field, kind, element);
   if (field.starts.length === 0) {
     const pose = { x: width! / 8, y: height! / 5, heading: 0 };
-    field.starts.push({ id: 'start', name: 'Start', pose });
+    field.starts.push({ id: 'start', name: say`Start`, pose });
   }
   const name =
-    attribute('data-name') || (typeof svg['title'] === 'string' ? svg['title'] : 'Drawing');
+    attribute('data-name') || (typeof svg['title'] === 'string' ? svg['title'] : say`Drawing`);
   const checked = fieldFileSchema.safeParse({
     corvat: 'field',
     version: 1,
@@ -194,7 +196,7 @@ function take(field: Field, shape: string, element: Element): void {
     element['@data-kind'] ?? (shape === 'polyline' || shape === 'line' ? 'line' : 'model');
   const count = field.models.length + field.lines.length + field.walls.length + 1;
   const id = element['@data-id'] ?? `${kind}-${count}`;
-  const name = element['@data-name'] ?? `${kind === 'model' ? 'Model' : 'Line'} ${count}`;
+  const name = element['@data-name'] ?? `${kind === 'model' ? say`Model` : say`Line`} ${count}`;
   switch (kind) {
     case 'model':
       field.models.push({

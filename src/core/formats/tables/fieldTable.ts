@@ -19,6 +19,7 @@ import {
   yesIn,
   yesText,
 } from './cells.ts';
+import { say } from '../../language/say.ts';
 
 /**
  * Columns of a field table: one line a thing on the table, and one for the table itself. Headings
@@ -172,12 +173,12 @@ export function readFieldTable(text: string): FieldFile {
           throw new TableError(
             row.line,
             'thing',
-            'write table, model, wall, line, picture or start.',
+            say`write table, model, wall, line, picture or start.`,
           );
       }
     }
     const first = rows[0];
-    if (first === undefined) throw new TableError(1, null, 'there is no line below the header.');
+    if (first === undefined) throw new TableError(1, null, say`there is no line below the header.`);
     const name = first.cells['field'];
     return checked(first, fieldFileSchema, {
       corvat: 'field',

@@ -13,6 +13,7 @@ import {
   yesIn,
   yesText,
 } from './cells.ts';
+import { say } from '../../language/say.ts';
 
 /** The columns of a move, those that routes of the first version do not have after the others. */
 export const MOVE_COLUMNS = [
@@ -80,13 +81,13 @@ export function moveLine(move: Move): Line {
 export function moveIn(row: TableRow): Move {
   const kind = row.cells['kind'] ?? '';
   if (!isMoveKind(kind)) {
-    throw new TableError(row.line, 'kind', `there is no move called “${kind.slice(0, 40)}”.`);
+    throw new TableError(row.line, 'kind', say`there is no move called “${kind.slice(0, 40)}”.`);
   }
   const { cells } = definitionOf(kind);
   const members: Record<string, unknown> = { id: row.cells['id'], kind };
   read(row, cells.always, members);
   for (const [part, kinds] of Object.entries(cells.parts ?? {})) {
-    const name = `${part}.kind`;
+    const name = say`${part}.kind`;
     if (!(name in cells.always)) members[name] = filledKind(row, kinds);
     const own = kinds[String(members[name])];
     if (own !== undefined) read(row, own, members);

@@ -10,6 +10,7 @@ import { robotFileSchema, type RobotFile } from '../files.ts';
 import { benchSchema } from '../../benches/index.ts';
 import { telemetryInFileSchema } from '../../telemetry/documents.ts';
 import { checked, countIn, grouped, readWhole } from './cells.ts';
+import { say } from '../../language/say.ts';
 
 /**
  * Columns of a robot table: one line a number. A `setup` line gives a number of a setup by its path,
@@ -72,11 +73,11 @@ export function writeRobotTable(file: RobotFile): string {
 export function readRobotTable(text: string): RobotFile {
   return readWhole(text, ROBOT_COLUMNS, (rows) => {
     const first = rows[0];
-    if (first === undefined) throw new TableError(1, null, 'there is no line below the header.');
+    if (first === undefined) throw new TableError(1, null, say`there is no line below the header.`);
     const parts = grouped(rows, 'part');
     for (const [part, [row]] of parts) {
       if (!['setup', 'bench', 'telemetry'].includes(part)) {
-        throw new TableError(row!.line, 'part', 'write setup, bench or telemetry.');
+        throw new TableError(row!.line, 'part', say`write setup, bench or telemetry.`);
       }
     }
     const byNumber = (part: string) => [...grouped(parts.get(part) ?? [], 'number').values()];
@@ -108,7 +109,7 @@ function setupIn(rows: TableRow[]): RobotFile['setups'][number] {
       continue;
     }
     if (group === undefined || name === undefined || more !== undefined) {
-      throw new TableError(row.line, 'quantity', 'write a path such as drive.track.');
+      throw new TableError(row.line, 'quantity', say`write a path such as drive.track.`);
     }
     (groups[group] ??= {})[name] = leafIn(row);
     const source = sourceIn(row);
@@ -178,7 +179,7 @@ function leafIn(row: TableRow): unknown {
     throw new TableError(
       row.line,
       'value',
-      `“${text.slice(0, 40)}” is no number, true, false, null or quoted text.`,
+      say`“${text.slice(0, 40)}” is no number, true, false, null or quoted text.`,
     );
   }
 }
@@ -189,9 +190,9 @@ function sourceText(source: Source | undefined): string {
     case 'typed':
       return 'typed';
     case 'bench':
-      return `bench ${source.record}${precisionText(source)}`;
+      return say`bench ${source.record}${precisionText(source)}`;
     case 'runs':
-      return `runs ${source.runs}${precisionText(source)}`;
+      return say`runs ${source.runs}${precisionText(source)}`;
   }
 }
 
@@ -199,7 +200,7 @@ function sourceText(source: Source | undefined): string {
 function precisionText({ spread, correlations }: Exclude<Source, { kind: 'typed' }>): string {
   if (spread === undefined) return '';
   const pairs = Object.entries(correlations ?? {}).map(([path, value]) => `${path} ${value}`);
-  return ` ± ${spread}${correlations === undefined ? '' : ` with ${pairs.join(' ')}`}`.trimEnd();
+  return ` ± ${spread}${correlations === undefined ? '' : say` with ${pairs.join(' ')}`}`.trimEnd();
 }
 
 const SOURCE =
@@ -224,7 +225,7 @@ function sourceIn(row: TableRow): Source | null {
     throw new TableError(
       row.line,
       'source',
-      'write typed, bench or runs and a number, with ± and how well it is known if you like, or nothing.',
+      say`write typed, bench or runs and a number, with ± and how well it is known if you like, or nothing.`,
     );
   }
   const source =

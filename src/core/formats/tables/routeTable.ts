@@ -6,6 +6,7 @@ import { askSchema } from '../../moves/questions.ts';
 import { promiseSchema } from '../practice.ts';
 import { checked, countIn, grouped, readWhole } from './cells.ts';
 import { MOVE_COLUMNS, moveIn, moveLine, NEWER_MOVE_COLUMNS } from './moveCells.ts';
+import { say } from '../../language/say.ts';
 
 /**
  * Columns of a route table: one line a move of a revision. Headings and turns count to the right. A
@@ -71,7 +72,7 @@ export function writeRouteTable(file: RouteFile): string {
 export function readRouteTable(text: string): RouteFile {
   return readWhole(text, FIRST_ROUTE_COLUMNS, (rows) => {
     const first = rows[0];
-    if (first === undefined) throw new TableError(1, null, 'there is no line below the header.');
+    if (first === undefined) throw new TableError(1, null, say`there is no line below the header.`);
     return checked(
       first,
       routeFileSchema,
@@ -95,7 +96,7 @@ function promisesIn(row: TableRow): RouteFile['revisions'][number]['promises'] {
   try {
     return z.array(promiseSchema).parse(JSON.parse(text));
   } catch {
-    throw new TableError(row.line, 'promises', 'leave this cell as it was written, or empty.');
+    throw new TableError(row.line, 'promises', say`leave this cell as it was written, or empty.`);
   }
 }
 
@@ -105,7 +106,7 @@ function startIn(row: TableRow): { startBy?: unknown } {
   try {
     return { startBy: askSchema.parse(JSON.parse(text)) };
   } catch {
-    throw new TableError(row.line, 'start_by', 'leave this cell as it was written, or empty.');
+    throw new TableError(row.line, 'start_by', say`leave this cell as it was written, or empty.`);
   }
 }
 
@@ -124,7 +125,7 @@ function revisionIn(rows: TableRow[]): RouteFile['revisions'][number] {
       case '':
         break;
       default:
-        throw new TableError(row.line, 'item', 'write move or checkpoint.');
+        throw new TableError(row.line, 'item', say`write move or checkpoint.`);
     }
   }
   const parent = first.cells['parent'] === '' ? null : countIn(first, 'parent');

@@ -10,6 +10,7 @@ import {
   yesIn,
   yesText,
 } from './cells.ts';
+import { say } from '../../language/say.ts';
 
 /** Columns of a runs table: one line a run and checkpoint. Right and far are positive. */
 export const RUN_COLUMNS = [
@@ -116,7 +117,7 @@ function requireSame(first: TableRow, row: TableRow): void {
   throw new TableError(
     row.line,
     column,
-    `the same run has “${(first.cells[column] ?? '').slice(0, 40)}” in line ${first.line}.`,
+    say`the same run has “${(first.cells[column] ?? '').slice(0, 40)}” in line ${first.line}.`,
   );
 }
 

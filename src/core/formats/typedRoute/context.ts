@@ -1,4 +1,4 @@
-import type { Conventions } from '../../mathematics/conventions.ts';
+import type { Conventions } from '../../language/conventions.ts';
 import type { RoutePlan } from '../../route/plan.ts';
 
 /** What a typed route needs to know of where it will be driven. */

@@ -6,6 +6,7 @@ import type { Clause, Said, SaidValue } from '../../moves/said.ts';
 import type { RoutePlan } from '../../route/plan.ts';
 import type { TypedContext } from './context.ts';
 import { patternOf, tokensOf, type Token } from './words.ts';
+import { say } from '../../language/say.ts';
 
 /** Something in a typed route that was not understood, and where it stands in the text. */
 export interface TypedFault {
@@ -91,7 +92,7 @@ class Reader {
       const { path, message } = checked.error.issues[0]!;
       this.faults.push({
         ...place,
-        message: `This cannot be driven: ${path.join(' ')}: ${message}.`,
+        message: say`This cannot be driven: ${path.join(' ')}: ${message}.`,
       });
       return;
     }
@@ -127,8 +128,8 @@ class Reader {
       to: tokens.at(-1)!.to,
       message:
         names.length === 0
-          ? `This table has no ${what} yet.`
-          : `There is no ${what} “${name}”. ${meant(name, names) ?? `There is ${names.join(', ')}.`}`,
+          ? say`This table has no ${what} yet.`
+          : say`There is no ${what} “${name}”. ${meant(name, names) ?? say`There is ${names.join(', ')}.`}`,
     });
     return null;
   }
@@ -138,7 +139,7 @@ class Reader {
     this.faults.push({
       from: token.from,
       to: token.to,
-      message: `“${token.text}” is no move. ${meant(token.word, words) ?? `There is ${MOVES.map(({ said }) => said.heads[0]).join(', ')}.`}`,
+      message: say`“${token.text}” is no move. ${meant(token.word, words) ?? say`There is ${MOVES.map(({ said }) => said.heads[0]).join(', ')}.`}`,
     });
   }
 
@@ -258,11 +259,11 @@ class Reader {
     this.faults.push({
       from: token.from,
       to: token.to,
-      message: `“${token.text}” is not understood here. ${
+      message: say`“${token.text}” is not understood here. ${
         meant(token.word, words) ??
         (may.length === 0
-          ? 'Nothing more is said of this.'
-          : `It may say: ${may.slice(0, 8).join(', ')}.`)
+          ? say`Nothing more is said of this.`
+          : say`It may say: ${may.slice(0, 8).join(', ')}.`)
       }`,
     });
   }
@@ -308,6 +309,6 @@ function meant(word: string, known: readonly string[]): string | null {
   );
   const original = known.find((one) => one.toLowerCase() === near)!;
   return distance(word.toLowerCase(), near) <= MISTYPED * Math.max(3, near.length)
-    ? `Did you mean “${original}”?`
+    ? say`Did you mean “${original}”?`
     : null;
 }

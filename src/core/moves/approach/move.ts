@@ -8,17 +8,22 @@ import { defineMove, type MoveOf } from '../definition.ts';
 import { held, length, startingHeld } from '../members.ts';
 import { lengthText } from '../words.ts';
 import { SAID_HELD, saidValue } from '../said.ts';
+import { say } from '../../language/say.ts';
 
 /** Drive until the range sensor is `distance` mm away from what it sees. */
 export const approachMove = defineMove({
   kind: 'approach',
-  name: 'Approach',
+  get name() {
+    return say`Approach`;
+  },
   key: 'A',
-  purpose: 'until something is near',
+  get purpose() {
+    return say`until something is near`;
+  },
   members: { distance: length, ...held },
   starting: { distance: 100, speed: 180, ...startingHeld, timeLimit: 6 },
-  title: ({ distance }) => `Approach to ${lengthText(distance)}`,
-  shortTitle: ({ distance }) => `to ${formatNumber(distance, 0)}`,
+  title: ({ distance }) => say`Approach to ${lengthText(distance)}`,
+  shortTitle: ({ distance }) => say`to ${formatNumber(distance, 0)}`,
   ...heldStraight,
   said: {
     heads: ['approach'],

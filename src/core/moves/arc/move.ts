@@ -9,13 +9,18 @@ import { defineMove } from '../definition.ts';
 import { angle, ends, speed, startingEnds } from '../members.ts';
 import { angleText, lengthText } from '../words.ts';
 import { saidBothWays, SAID_ENDS, saidValue, saidWord } from '../said.ts';
+import { say } from '../../language/say.ts';
 
 /** Drive along a circle of a radius (mm, to the axle's middle) until turned by an angle (rad). */
 export const arcMove = defineMove({
   kind: 'arc',
-  name: 'Arc',
+  get name() {
+    return say`Arc`;
+  },
   key: 'R',
-  purpose: 'along a circle',
+  get purpose() {
+    return say`along a circle`;
+  },
   members: {
     radius: z.number().min(1).max(20000),
     angle,
@@ -34,10 +39,10 @@ export const arcMove = defineMove({
     ...startingEnds,
   },
   title: (move) =>
-    `Arc ${move.angle > 0 ? 'left' : 'right'} ${angleText(move.angle)}, radius ${lengthText(move.radius)}`,
+    say`Arc ${move.angle > 0 ? say`left` : say`right`} ${angleText(move.angle)}, radius ${lengthText(move.radius)}`,
   shortTitle: (move) =>
-    `${move.angle > 0 ? 'left' : 'right'} arc ${formatNumber(Math.abs(degrees(move.angle)), 0)}°`,
-  guide: ({ by }) => `by ${by}`,
+    say`${move.angle > 0 ? say`left` : say`right`} arc ${formatNumber(Math.abs(degrees(move.angle)), 0)}°`,
+  guide: ({ by }) => say`by ${by}`,
   said: {
     heads: ['arc', 'curve'],
     clauses: [

@@ -8,6 +8,7 @@ import { defineMove } from '../definition.ts';
 import { angle, ends, startingEnds } from '../members.ts';
 import { angleText } from '../words.ts';
 import { saidBothWays, SAID_ENDS, saidValue } from '../said.ts';
+import { say } from '../../language/say.ts';
 
 /**
  * Move the attachment: turn its motor by an angle, rad, at a share of full power; or send a servo to a share of its
@@ -15,9 +16,13 @@ import { saidBothWays, SAID_ENDS, saidValue } from '../said.ts';
  */
 export const armMove = defineMove({
   kind: 'arm',
-  name: 'Arm',
+  get name() {
+    return say`Arm`;
+  },
   key: 'M',
-  purpose: 'move the attachment, motor or servo',
+  get purpose() {
+    return say`move the attachment, motor or servo`;
+  },
   members: {
     angle,
     power: z.number().positive().max(1),
@@ -30,12 +35,12 @@ export const armMove = defineMove({
   starting: { angle: radians(90), power: 0.5, stallTime: 0.3, servo: null, ...startingEnds },
   title: ({ servo, angle }) =>
     servo === null
-      ? `Arm ${angle < 0 ? 'back ' : ''}${angleText(angle)}`
-      : `Servo to ${formatNumber(100 * servo, 0)} %`,
+      ? say`Arm ${angle < 0 ? say`back ` : ''}${angleText(angle)}`
+      : say`Servo to ${formatNumber(100 * servo, 0)} %`,
   shortTitle: ({ servo, angle }) =>
     servo === null
-      ? `arm ${formatNumber(degrees(angle), 0)}°`
-      : `servo ${formatNumber(100 * servo, 0)} %`,
+      ? say`arm ${formatNumber(degrees(angle), 0)}°`
+      : say`servo ${formatNumber(100 * servo, 0)} %`,
   said: {
     heads: ['arm', 'servo = servo'],
     clauses: [
@@ -94,7 +99,7 @@ export const armMove = defineMove({
     const { lowest, highest } = setup.arm;
     return move.servo === null && Math.abs(move.angle) > highest - lowest
       ? [
-          `The attachment has ${angleText(highest - lowest, 0)} between its stops: the motor will stall.`,
+          say`The attachment has ${angleText(highest - lowest, 0)} between its stops: the motor will stall.`,
         ]
       : [];
   },

@@ -3,13 +3,18 @@ import { secondsText } from '../../program/text.ts';
 import { localIdSchema, nameSchema } from '../../schema/scalars.ts';
 import { defineMove, type MoveOf } from '../definition.ts';
 import { saidValue } from '../said.ts';
+import { say } from '../../language/say.ts';
 
 /** Where runs are measured: the tool point here, against the zone of a model. */
 export const checkpointMove = defineMove({
   kind: 'checkpoint',
-  name: 'Checkpoint',
+  get name() {
+    return say`Checkpoint`;
+  },
   key: 'K',
-  purpose: 'runs are measured here',
+  get purpose() {
+    return say`runs are measured here`;
+  },
   members: {
     name: nameSchema,
     modelId: localIdSchema,
@@ -18,12 +23,18 @@ export const checkpointMove = defineMove({
   },
   placed: ({ unmeasured: [model] }) =>
     model === undefined ? null : { name: model.name, modelId: model.id },
-  starting: { name: 'Checkpoint', modelId: '', pause: 0 },
-  title: ({ name }) => `Checkpoint ${name}`,
+  starting: {
+    get name() {
+      return say`Checkpoint`;
+    },
+    modelId: '',
+    pause: 0,
+  },
+  title: ({ name }) => say`Checkpoint ${name}`,
   sentences: ({ pause }) => [
     pause > 0
-      ? `Stand here for ${secondsText(pause)}, so that the place can be measured.`
-      : 'Runs are measured here. The program does nothing.',
+      ? say`Stand here for ${secondsText(pause)}, so that the place can be measured.`
+      : say`Runs are measured here. The program does nothing.`,
   ],
   shortTitle: () => 'measure',
   said: {

@@ -9,6 +9,7 @@ import {
   SAID_ASKS,
   startingAsk,
 } from '../questions.ts';
+import { say } from '../../language/say.ts';
 
 /**
  * Look, and go one of two ways: the moves up to “otherwise” when the answer is yes, those after it when it
@@ -16,19 +17,23 @@ import {
  */
 export const chooseMove = defineMove({
   kind: 'choose',
-  name: 'Choose',
+  get name() {
+    return say`Choose`;
+  },
   key: 'E',
-  purpose: 'one way or the other, by a look',
+  get purpose() {
+    return say`one way or the other, by a look`;
+  },
   members: { ask: askSchema, looks: z.int().min(1).max(99) },
   starting: { ask: startingAsk('range'), looks: 5 },
   bracket: 'opens',
-  title: ({ ask }) => `If ${askWords(ask)}`,
+  title: ({ ask }) => say`If ${askWords(ask)}`,
   shortTitle: () => 'if',
   said: {
     heads: ['if', 'choose'],
     clauses: [...SAID_ASKS, saidValue(['# looks', '# look'], 'count', 'looks')],
   },
-  guide: ({ looks }) => (looks === 1 ? 'one look' : `${looks} looks`),
+  guide: ({ looks }) => (looks === 1 ? say`one look` : say`${looks} looks`),
   cells: {
     always: { 'ask.kind': ['asks', 'text'], looks: ['looks', 'count'] },
     parts: { ask: ASK_CELLS },
@@ -41,21 +46,25 @@ export const chooseMove = defineMove({
     timeLimit: looks * setup.program.loopPeriod,
   }),
   checks: ({ looks }) =>
-    looks % 2 === 0 ? ['With an even number of looks, half and half counts as no.'] : [],
+    looks % 2 === 0 ? [say`With an even number of looks, half and half counts as no.`] : [],
 });
 
 /** Where the moves for a yes end and those for a no begin. */
 export const otherwiseMove = defineMove({
   kind: 'otherwise',
-  name: 'Otherwise',
+  get name() {
+    return say`Otherwise`;
+  },
   key: null,
-  purpose: 'the other way',
+  get purpose() {
+    return say`the other way`;
+  },
   members: {},
   starting: {},
   bracket: 'turns',
-  title: () => 'Otherwise',
+  title: () => say`Otherwise`,
   shortTitle: () => 'else',
-  sentences: () => ['The moves from here on are for a no.'],
+  sentences: () => [say`The moves from here on are for a no.`],
   said: { heads: ['otherwise', 'else'], clauses: [] },
   cells: { always: {} },
 });
@@ -63,15 +72,19 @@ export const otherwiseMove = defineMove({
 /** Where both ways are one again. */
 export const joinMove = defineMove({
   kind: 'join',
-  name: 'Join',
+  get name() {
+    return say`Join`;
+  },
   key: null,
-  purpose: 'both ways are one again',
+  get purpose() {
+    return say`both ways are one again`;
+  },
   members: {},
   starting: {},
   bracket: 'closes',
-  title: () => 'Both ways on',
+  title: () => say`Both ways on`,
   shortTitle: () => 'on',
-  sentences: () => ['From here on both ways are the same.'],
+  sentences: () => [say`From here on both ways are the same.`],
   said: { heads: ['both ways on', 'end if', 'join'], clauses: [] },
   cells: { always: {} },
 });

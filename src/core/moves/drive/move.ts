@@ -12,16 +12,20 @@ import { held, startingHeld } from '../members.ts';
 import { formatNumber } from '../../mathematics/quantity.ts';
 import { lengthText } from '../words.ts';
 import { saidBothWays, SAID_HELD } from '../said.ts';
+import { say } from '../../language/say.ts';
 
 /** Drive a distance, mm; negative is backwards. */
 export const driveMove = defineMove({
   kind: 'drive',
-  name: 'Drive',
+  get name() {
+    return say`Drive`;
+  },
   key: 'D',
   purpose: 'a distance',
   members: { distance: millimetres, ...held },
   starting: { distance: 300, speed: 300, ...startingHeld },
-  title: ({ distance }) => `Drive ${distance < 0 ? 'back ' : ''}${lengthText(Math.abs(distance))}`,
+  title: ({ distance }) =>
+    say`Drive ${distance < 0 ? say`back ` : ''}${lengthText(Math.abs(distance))}`,
   shortTitle: ({ distance }) =>
     `${distance < 0 ? 'back' : 'on'} ${formatNumber(Math.abs(distance), 0)}`,
   ...heldStraight,

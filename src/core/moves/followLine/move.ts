@@ -5,6 +5,7 @@ import { defineMove } from '../definition.ts';
 import { ends, gain, speed, startingEnds, wholeLength } from '../members.ts';
 import { lengthText } from '../words.ts';
 import { SAID_ENDS, saidValue, saidWord } from '../said.ts';
+import { say } from '../../language/say.ts';
 
 /**
  * Follow one edge of a dark line with the first light sensor. `gain` is the turning rate per mm off
@@ -12,9 +13,13 @@ import { SAID_ENDS, saidValue, saidWord } from '../said.ts';
  */
 export const followLineMove = defineMove({
   kind: 'follow line',
-  name: 'Follow line',
+  get name() {
+    return say`Follow line`;
+  },
   key: 'L',
-  purpose: 'along the edge of a line',
+  get purpose() {
+    return say`along the edge of a line`;
+  },
   members: {
     edge: z.enum(['left', 'right']),
     speed,
@@ -34,10 +39,10 @@ export const followLineMove = defineMove({
   },
   title: ({ until }) =>
     until.kind === 'length'
-      ? `Follow line for ${lengthText(until.length)}`
-      : `Follow line to crossing ${until.count}`,
+      ? say`Follow line for ${lengthText(until.length)}`
+      : say`Follow line to crossing ${until.count}`,
   shortTitle: () => 'line',
-  guide: ({ edge }) => `${edge} edge`,
+  guide: ({ edge }) => say`${edge} edge`,
   said: {
     heads: ['follow line', 'line'],
     clauses: [

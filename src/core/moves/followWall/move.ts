@@ -10,6 +10,7 @@ import { defineMove } from '../definition.ts';
 import { ends, gain, length, sees, speed, startingEnds, wholeLength } from '../members.ts';
 import { lengthText } from '../words.ts';
 import { SAID_ENDS, saidValue } from '../said.ts';
+import { say } from '../../language/say.ts';
 
 const until = z.discriminatedUnion('kind', [
   wholeLength,
@@ -25,9 +26,13 @@ type Until = z.output<typeof until>;
  */
 export const followWallMove = defineMove({
   kind: 'follow wall',
-  name: 'Follow wall',
+  get name() {
+    return say`Follow wall`;
+  },
   key: 'W',
-  purpose: 'at a distance from a wall',
+  get purpose() {
+    return say`at a distance from a wall`;
+  },
   members: { distance: length, speed, gain, until, ...ends },
   starting: {
     distance: 100,
@@ -36,9 +41,9 @@ export const followWallMove = defineMove({
     until: { kind: 'length', length: 400 },
     ...startingEnds,
   },
-  title: (move) => `Follow wall ${endWords(move.until)}`,
+  title: (move) => say`Follow wall ${endWords(move.until)}`,
   shortTitle: () => 'wall',
-  guide: () => 'side sensor',
+  guide: () => say`side sensor`,
   said: {
     heads: ['follow wall', 'wall'],
     clauses: [
@@ -116,10 +121,10 @@ export const followWallMove = defineMove({
 function endWords(end: z.output<typeof until>): string {
   switch (end.kind) {
     case 'length':
-      return `for ${lengthText(end.length)}`;
+      return say`for ${lengthText(end.length)}`;
     case 'range':
-      return `until ${lengthText(end.distance)} ahead`;
+      return say`until ${lengthText(end.distance)} ahead`;
     case 'line':
-      return `until ${end.sees}`;
+      return say`until ${end.sees}`;
   }
 }

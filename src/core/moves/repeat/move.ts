@@ -2,13 +2,18 @@ import { z } from 'zod';
 import { localIdSchema } from '../../schema/scalars.ts';
 import { defineMove, type MoveOf } from '../definition.ts';
 import { saidValue } from '../said.ts';
+import { say } from '../../language/say.ts';
 
 /** Do everything from the move `fromId` up to here `times` times in all. */
 export const repeatMove = defineMove({
   kind: 'repeat',
-  name: 'Repeat',
+  get name() {
+    return say`Repeat`;
+  },
   key: 'X',
-  purpose: 'do the last moves again',
+  get purpose() {
+    return say`do the last moves again`;
+  },
   members: { fromId: localIdSchema, times: z.int().min(1).max(50) },
   placed({ before }) {
     const last = before.findLast(({ kind }) => kind !== 'checkpoint');
@@ -16,12 +21,14 @@ export const repeatMove = defineMove({
   },
   starting: { fromId: '', times: 2 },
   title: ({ fromId, times }, { position }) =>
-    `Repeat from move ${position(fromId) + 1}, ${times} times in all`,
+    say`Repeat from move ${position(fromId) + 1}, ${times} times in all`,
   sentences({ fromId, times }, position) {
     const from = position(fromId) + 1;
     return from === 0
-      ? ['There is no such move before this one, so nothing is repeated.']
-      : [`Do everything from move ${from} to here ${times} times in all, with the same numbers.`];
+      ? [say`There is no such move before this one, so nothing is repeated.`]
+      : [
+          say`Do everything from move ${from} to here ${times} times in all, with the same numbers.`,
+        ];
   },
   shortTitle: ({ times }) => `× ${times}`,
   said: {

@@ -4,16 +4,21 @@ import { formatNumber } from '../../mathematics/quantity.ts';
 import { defineMove } from '../definition.ts';
 import { STILL_RATE } from '../../program/settings.ts';
 import { saidValue } from '../said.ts';
+import { say } from '../../language/say.ts';
 
 /** Wait until the gyro's rate reads zero, then make its heading 0 here. */
 export const settleMove = defineMove({
   kind: 'settle',
-  name: 'Settle and zero',
+  get name() {
+    return say`Settle and zero`;
+  },
   key: 'Z',
-  purpose: 'wait for a still gyro, heading 0',
+  get purpose() {
+    return say`wait for a still gyro, heading 0`;
+  },
   members: { timeLimit: z.number().positive().max(60) },
   starting: { timeLimit: 3 },
-  title: () => 'Settle and zero',
+  title: () => say`Settle and zero`,
   shortTitle: () => 'zero',
   said: {
     heads: ['settle', 'zero', 'reset gyro'],
@@ -26,7 +31,7 @@ export const settleMove = defineMove({
     const drift = Math.abs(setup.gyro.bias) + 2 * setup.gyro.biasSpread;
     return drift > STILL_RATE
       ? [
-          `The window is too narrow: it waits for a rate under ${formatNumber(degrees(STILL_RATE), 1)}°/s, and this gyro can drift ${formatNumber(degrees(drift), 1)}°/s while it lies still.`,
+          say`The window is too narrow: it waits for a rate under ${formatNumber(degrees(STILL_RATE), 1)}°/s, and this gyro can drift ${formatNumber(degrees(drift), 1)}°/s while it lies still.`,
         ]
       : [];
   },

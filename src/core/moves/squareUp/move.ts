@@ -11,6 +11,7 @@ import {
 import { defineMove } from '../definition.ts';
 import { angle, ends, speed, startingEnds } from '../members.ts';
 import { SAID_ENDS, saidValue, saidWord } from '../said.ts';
+import { say } from '../../language/say.ts';
 
 const QUARTER_TURN = Math.PI / 2;
 
@@ -20,9 +21,13 @@ const QUARTER_TURN = Math.PI / 2;
  */
 export const squareUpMove = defineMove({
   kind: 'square up',
-  name: 'Square up',
+  get name() {
+    return say`Square up`;
+  },
   key: 'Q',
-  purpose: 'stand flat: place and heading known again',
+  get purpose() {
+    return say`stand flat: place and heading known again`;
+  },
   members: {
     against: z.enum(['border', 'line']),
     backwards: z.boolean(),
@@ -40,7 +45,7 @@ export const squareUpMove = defineMove({
     heading: null,
     ...startingEnds,
   },
-  title: ({ against }) => `Square up on the ${against}`,
+  title: ({ against }) => say`Square up on the ${against}`,
   shortTitle: () => 'flat',
   said: {
     heads: ['square up', 'press flat', 'align'],

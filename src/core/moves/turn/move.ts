@@ -15,6 +15,7 @@ import type { TurnControl, TurnInstruction } from '../../program/instructions/tu
 import { angle, ends, gain, startingEnds } from '../members.ts';
 import { angleText } from '../words.ts';
 import { saidBothWays, SAID_ENDS, saidValue, saidWord, type Clause } from '../said.ts';
+import { say } from '../../language/say.ts';
 
 const rate = z.number().positive().max(50);
 
@@ -57,9 +58,13 @@ type TurnNumbers = z.output<z.ZodObject<typeof members>> & { id: string };
 /** Turn by gyro. */
 export const turnMove = defineMove({
   kind: 'turn',
-  name: 'Turn',
+  get name() {
+    return say`Turn`;
+  },
   key: 'T',
-  purpose: 'to a heading or by an angle',
+  get purpose() {
+    return say`to a heading or by an angle`;
+  },
   members,
   starting: {
     target: { kind: 'angle', angle: radians(-90) },
@@ -72,8 +77,8 @@ export const turnMove = defineMove({
   title({ target }, { setup, turn }) {
     const side = turn > 0 ? 'left' : 'right';
     return target.kind === 'heading'
-      ? `Turn ${side} to heading ${headingText(wrapAngle(target.heading), setup)}`
-      : `Turn ${side} by ${angleText(target.angle)}`;
+      ? say`Turn ${side} to heading ${headingText(wrapAngle(target.heading), setup)}`
+      : say`Turn ${side} by ${angleText(target.angle)}`;
   },
   shortTitle: (_, turn) =>
     `${turn > 0 ? 'left' : 'right'} ${formatNumber(Math.abs(degrees(turn)), 0)}°`,

@@ -14,6 +14,7 @@ import { defineMove } from '../definition.ts';
 import { angle, ends, gain, speed, startingEnds } from '../members.ts';
 import { heldWords } from '../words.ts';
 import { SAID_ENDS, saidValue } from '../said.ts';
+import { say } from '../../language/say.ts';
 
 /** What it drives along. */
 const along = z.discriminatedUnion('kind', [
@@ -37,9 +38,13 @@ const STRAIGHT = { kind: 'straight', backwards: false, hold: 'gyro', heading: nu
 /** Drive, or follow the edge of a line, until the colour sensor has seen a colour that the setup knows. */
 export const untilColourMove = defineMove({
   kind: 'until colour',
-  name: 'Until colour',
+  get name() {
+    return say`Until colour`;
+  },
   key: 'H',
-  purpose: 'drive or follow a line until a colour',
+  get purpose() {
+    return say`drive or follow a line until a colour`;
+  },
   members: {
     colour: nameSchema,
     /** Looks one after the other in which it has to be seen. */
@@ -60,11 +65,11 @@ export const untilColourMove = defineMove({
   },
   title: ({ along, colour }) =>
     along.kind === 'line'
-      ? `Follow line until ${colour}`
-      : `${along.backwards ? 'Back' : 'Drive'} until ${colour}`,
-  shortTitle: ({ colour }) => `to ${colour}`,
+      ? say`Follow line until ${colour}`
+      : say`${along.backwards ? say`Back` : say`Drive`} until ${colour}`,
+  shortTitle: ({ colour }) => say`to ${colour}`,
   guide: ({ along, looks }) =>
-    `${along.kind === 'line' ? `${along.edge} edge` : heldWords(along)}, ${looks === 1 ? 'one look' : `${formatNumber(looks, 0)} looks`}`,
+    `${along.kind === 'line' ? say`${along.edge} edge` : heldWords(along)}, ${looks === 1 ? say`one look` : say`${formatNumber(looks, 0)} looks`}`,
   said: {
     heads: ['until colour', 'drive until colour', 'until color', 'drive until color'],
     clauses: [

@@ -10,13 +10,18 @@ import {
 import { defineMove } from '../definition.ts';
 import { held, sees, startingHeld } from '../members.ts';
 import { SAID_HELD, saidWord } from '../said.ts';
+import { say } from '../../language/say.ts';
 
 /** Drive until a light sensor sees something dark, or something light. */
 export const untilLineMove = defineMove({
   kind: 'until line',
-  name: 'Until line',
+  get name() {
+    return say`Until line`;
+  },
   key: 'U',
-  purpose: 'drive until dark or light',
+  get purpose() {
+    return say`drive until dark or light`;
+  },
   members: { sees, sensor: z.enum(['first', 'second']), backwards: z.boolean(), ...held },
   starting: {
     sees: 'dark',
@@ -26,8 +31,8 @@ export const untilLineMove = defineMove({
     ...startingHeld,
     timeLimit: 6,
   },
-  title: (move) => `${move.backwards ? 'Back' : 'Drive'} until ${move.sees}`,
-  shortTitle: (move) => `to ${move.sees}`,
+  title: (move) => say`${move.backwards ? say`Back` : say`Drive`} until ${move.sees}`,
+  shortTitle: (move) => say`to ${move.sees}`,
   ...heldStraight,
   said: {
     heads: ['until', 'drive until', 'go until'],

@@ -3,16 +3,21 @@ import { reachableSpeed, heldSteering, heldStraight, straightInstruction } from 
 import { defineMove } from '../definition.ts';
 import { held, startingHeld } from '../members.ts';
 import { SAID_HELD } from '../said.ts';
+import { say } from '../../language/say.ts';
 
 /** Drive until the bumper is pressed. */
 export const untilTouchMove = defineMove({
   kind: 'until touch',
-  name: 'Until touch',
+  get name() {
+    return say`Until touch`;
+  },
   key: 'B',
-  purpose: 'drive until the bumper is pressed',
+  get purpose() {
+    return say`drive until the bumper is pressed`;
+  },
   members: held,
   starting: { speed: 150, ...startingHeld, timeLimit: 4 },
-  title: () => 'Drive until touch',
+  title: () => say`Drive until touch`,
   shortTitle: () => 'touch',
   ...heldStraight,
   said: { heads: ['until touch', 'drive until touch', 'go until touch'], clauses: SAID_HELD },

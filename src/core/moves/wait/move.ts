@@ -2,16 +2,21 @@ import { z } from 'zod';
 import { formatNumber } from '../../mathematics/quantity.ts';
 import { defineMove } from '../definition.ts';
 import { saidValue } from '../said.ts';
+import { say } from '../../language/say.ts';
 
 /** Stand still for a time, s. */
 export const waitMove = defineMove({
   kind: 'wait',
-  name: 'Wait',
+  get name() {
+    return say`Wait`;
+  },
   key: 'P',
-  purpose: 'stand still',
+  get purpose() {
+    return say`stand still`;
+  },
   members: { duration: z.number().min(0).max(60) },
   starting: { duration: 0.5 },
-  title: ({ duration }) => `Wait ${formatNumber(duration, 1)} s`,
+  title: ({ duration }) => say`Wait ${formatNumber(duration, 1)} s`,
   shortTitle: () => 'wait',
   said: {
     heads: ['wait', 'pause'],

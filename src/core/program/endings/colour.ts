@@ -10,6 +10,7 @@ import {
 import { colourCall, colourNumbers, colourWords, unknownColour } from '../colourText.ts';
 import { call, sheetNumber } from '../text.ts';
 import { defineEnding } from './definition.ts';
+import { plural, say } from '../../language/say.ts';
 
 /** The colour sensor has seen a colour in so many looks one after the other. */
 export interface ColourSeen {
@@ -48,18 +49,22 @@ export const colourEnding = defineEnding<ColourSeen>({
   sees: 'lines',
   colour: ({ name }) => name,
   words: ({ name, looks }) =>
-    `as soon as the colour sensor has seen ${colourWords(name)}${looks === 1 ? '' : ` in ${looks} looks one after the other`}`,
+    say`as soon as the colour sensor has seen ${colourWords(name)}${plural(looks, '', ' in # looks one after the other')}`,
   numbers: ({ rule, looks }) => [
     ...colourNumbers(rule),
-    ...(looks === 1 ? [] : [sheetNumber('Looks', looks, '', 0)]),
+    ...(looks === 1 ? [] : [sheetNumber(say`Looks`, looks, '', 0)]),
   ],
   call({ name, rule, looks }, _, writer) {
     const seen = colourCall(name, rule, writer);
     return looks === 1
       ? seen
-      : call('seen for', writer.constant('LOOKS', looks, 'as it is', 'looks one after the other'), {
-          call: seen,
-        });
+      : call(
+          'seen for',
+          writer.constant('LOOKS', looks, 'as it is', say`looks one after the other`),
+          {
+            call: seen,
+          },
+        );
   },
   noise: ({ name, rule }, { colour, colours }) => ({
     source: 'light',

@@ -1,6 +1,7 @@
 import type { LightPlace, RobotParameters } from '../../robot/parameters.ts';
 import { call, percentText, sheetNumber, thresholdConstant } from '../text.ts';
 import { defineEnding } from './definition.ts';
+import { plural, say } from '../../language/say.ts';
 
 /** This many times from light to dark under a sensor. */
 export interface Crossings {
@@ -39,10 +40,10 @@ export const crossingsEnding = defineEnding<Crossings>({
   sensesField: true,
   sees: 'lines',
   words: ({ sensor, count, threshold }) =>
-    `when the ${sensor} light sensor has gone dark ${count === 1 ? 'once' : `${count} times`}, below ${percentText(threshold)}`,
+    say`when the ${sensor} light sensor has gone dark ${plural(count, 'once', '# times')}, below ${percentText(threshold)}`,
   numbers: ({ count, threshold }) => [
-    sheetNumber('Crossings', count, 'lines', 0),
-    sheetNumber('Dark is below', 100 * threshold, '%', 0),
+    sheetNumber(say`Crossings`, count, 'lines', 0),
+    sheetNumber(say`Dark is below`, 100 * threshold, '%', 0),
   ],
   call: ({ count, threshold }, _, writer) =>
     call(
@@ -53,7 +54,7 @@ export const crossingsEnding = defineEnding<Crossings>({
         'MARGIN',
         100 * marginOf(writer.setup),
         'percent',
-        'percent on each side before a line counts again',
+        say`percent on each side before a line counts again`,
       ),
     ),
 });

@@ -1,5 +1,6 @@
 import { lightQuestion, type LightQuestion } from '../questions/light.ts';
 import { defineEnding } from './definition.ts';
+import { say } from '../../language/say.ts';
 
 /** The first reading of a light sensor on the other side of a threshold. */
 export const lightEnding = defineEnding<LightQuestion>({
@@ -10,7 +11,7 @@ export const lightEnding = defineEnding<LightQuestion>({
   },
   sensesField: true,
   sees: 'lines',
-  words: (light, setup) => `as soon as ${lightQuestion.words(light, setup)}`,
+  words: (light, setup) => say`as soon as ${lightQuestion.words(light, setup)}`,
   numbers: lightQuestion.numbers,
   call: (light, _, writer) => lightQuestion.call(light, writer),
   noise: (_, { light }) => ({

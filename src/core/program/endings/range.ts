@@ -3,6 +3,7 @@ import { formatQuantity, formatNumber } from '../../mathematics/quantity.ts';
 import type { RobotParameters } from '../../robot/parameters.ts';
 import { call, sheetNumber, shortQuantity } from '../text.ts';
 import { defineEnding } from './definition.ts';
+import { say } from '../../language/say.ts';
 
 /** The first reading of the range sensor at or below this, mm. */
 export interface RangeBelow {
@@ -46,8 +47,8 @@ export const rangeEnding = defineEnding<RangeBelow>({
       robot.readRange() - reading,
   sensesField: true,
   sees: 'ahead',
-  words: ({ reading }) => `at the first reading of ${formatNumber(reading, 0)} mm or less`,
-  numbers: ({ reading }) => [sheetNumber('Stop at reading', reading, 'mm', 0)],
+  words: ({ reading }) => say`at the first reading of ${formatNumber(reading, 0)} mm or less`,
+  numbers: ({ reading }) => [sheetNumber(say`Stop at reading`, reading, 'mm', 0)],
   call: ({ reading, early }, runOn, writer) =>
     call(
       'range below',
@@ -55,7 +56,7 @@ export const rangeEnding = defineEnding<RangeBelow>({
         'STOP_AT',
         reading,
         'millimetres',
-        `mm as the sensor reads, offset ${writer.origin('range.offset')}; rolls on ${shortQuantity(runOn, 'length')}${early < NOTEWORTHY ? '' : `; noise ends it ${shortQuantity(early, 'length')} early`}`,
+        say`mm as the sensor reads, offset ${writer.origin('range.offset')}; rolls on ${shortQuantity(runOn, 'length')}${early < NOTEWORTHY ? '' : say`; noise ends it ${shortQuantity(early, 'length')} early`}`,
       ),
     ),
   early: (_, speed, trueParameters) => earlyStop(trueParameters, speed),
@@ -63,10 +64,10 @@ export const rangeEnding = defineEnding<RangeBelow>({
   checks({ reading }, { range: { shortest, longest, noise } }) {
     const says: string[] = [];
     if (reading < shortest + noise) {
-      says.push(`The sensor is wrong nearer than ${formatQuantity(shortest, 'length', 0)}.`);
+      says.push(say`The sensor is wrong nearer than ${formatQuantity(shortest, 'length', 0)}.`);
     }
     if (reading > longest) {
-      says.push(`The sensor sees no further than ${formatQuantity(longest, 'length', 0)}.`);
+      says.push(say`The sensor sees no further than ${formatQuantity(longest, 'length', 0)}.`);
     }
     return says;
   },

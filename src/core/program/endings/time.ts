@@ -1,5 +1,6 @@
 import { call, secondsText, sheetNumber } from '../text.ts';
 import { defineEnding } from './definition.ts';
+import { say } from '../../language/say.ts';
 
 /** A time has passed, s. */
 export interface TimePasses {
@@ -14,8 +15,8 @@ export const timeEnding = defineEnding<TimePasses>({
     return () => end - robot.time;
   },
   sensesField: false,
-  words: ({ duration }) => `after ${secondsText(duration)} of pushing`,
-  numbers: ({ duration }) => [sheetNumber('Push for', duration, 's', 1)],
+  words: ({ duration }) => say`after ${secondsText(duration)} of pushing`,
+  numbers: ({ duration }) => [sheetNumber(say`Push for`, duration, 's', 1)],
   call: ({ duration }, _, writer) =>
     call('after', writer.constant('SECONDS', duration, 'seconds', 's')),
 });

@@ -1,5 +1,6 @@
 import { touchQuestion, type TouchQuestion } from '../questions/touch.ts';
 import { defineEnding } from './definition.ts';
+import { say } from '../../language/say.ts';
 
 /** The bumper is pressed. */
 export const touchEnding = defineEnding<TouchQuestion>({
@@ -7,7 +8,7 @@ export const touchEnding = defineEnding<TouchQuestion>({
   remaining: (robot) => () => (robot.readTouch() ? 0 : 1),
   sensesField: true,
   touches: true,
-  words: (touch, setup) => `as soon as ${touchQuestion.words(touch, setup)}`,
+  words: (touch, setup) => say`as soon as ${touchQuestion.words(touch, setup)}`,
   numbers: touchQuestion.numbers,
   call: (touch, _, writer) => touchQuestion.call(touch, writer),
 });

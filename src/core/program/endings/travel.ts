@@ -2,6 +2,7 @@ import { degrees } from '../../mathematics/angle.ts';
 import { distanceOfMotor, motorOfDistance, motorPerMillimetre } from '../../robot/driveBase.ts';
 import { call, lengthNumber, motorNumber, motorText, shortQuantity } from '../text.ts';
 import { defineEnding } from './definition.ts';
+import { say } from '../../language/say.ts';
 
 /** Mean wheel travel, mm without sign. */
 export interface Travel {
@@ -22,10 +23,13 @@ export const travelEnding = defineEnding<Travel>({
   },
   sensesField: false,
   words: ({ travel }, setup) =>
-    `when the average of both motors has turned ${motorText(motorOfDistance(setup.drive, travel))}`,
+    say`when the average of both motors has turned ${motorText(motorOfDistance(setup.drive, travel))}`,
   numbers({ travel }, setup) {
     const motor = motorOfDistance(setup.drive, travel);
-    return [motorNumber(' at the brake', motor), lengthNumber('Distance at the brake', travel)];
+    return [
+      motorNumber(say` at the brake`, motor),
+      lengthNumber(say`Distance at the brake`, travel),
+    ];
   },
   call: ({ travel }, runOn, writer) =>
     call(
@@ -34,7 +38,7 @@ export const travelEnding = defineEnding<Travel>({
         'STOP_AFTER',
         degrees(travel * motorPerMillimetre(writer.setup.drive)),
         'motor degrees',
-        `motor degrees, ${shortQuantity(travel, 'length')}, wheel ${writer.origin('drive.wheelDiameter')}; rolls on ${shortQuantity(runOn, 'length')}`,
+        say`motor degrees, ${shortQuantity(travel, 'length')}, wheel ${writer.origin('drive.wheelDiameter')}; rolls on ${shortQuantity(runOn, 'length')}`,
       ),
     ),
   noise: (_, { drive }) => ({

@@ -1,5 +1,6 @@
 import { defineInstruction, type MotorInstruction } from '../definition.ts';
 import { call, knownHeading, secondsText, sheetNumber, thresholdConstant } from '../text.ts';
+import { say } from '../../language/say.ts';
 
 /** Each wheel drives until its own light sensor is over the line. */
 export interface AlignInstruction extends MotorInstruction {
@@ -38,14 +39,14 @@ export const alignInstruction = defineInstruction<AlignInstruction>({
   sensesField: () => true,
   sheet: ({ threshold, power, rest, timeLimit, headingAfter }, setup) => ({
     sentences: [
-      'Drive with both motors; stop each motor on its own as soon as its light sensor is dark.',
-      `Then wait ${secondsText(rest)} and ${knownHeading.words(headingAfter, setup)}`,
+      say`Drive with both motors; stop each motor on its own as soon as its light sensor is dark.`,
+      say`Then wait ${secondsText(rest)} and ${knownHeading.words(headingAfter, setup)}`,
     ],
     numbers: [
-      sheetNumber('Dark is below', 100 * threshold, '%', 0),
-      sheetNumber('Power', 100 * power, '%', 1),
+      sheetNumber(say`Dark is below`, 100 * threshold, '%', 0),
+      sheetNumber(say`Power`, 100 * power, '%', 1),
       knownHeading.number(headingAfter, setup),
-      sheetNumber('Time limit', timeLimit, 's', 1),
+      sheetNumber(say`Time limit`, timeLimit, 's', 1),
     ],
   }),
   calls: (instruction, writer) => [

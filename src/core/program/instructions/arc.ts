@@ -2,6 +2,7 @@ import { degrees } from '../../mathematics/angle.ts';
 import { distanceOfMotor, motorOfDistance, motorPerMillimetre } from '../../robot/driveBase.ts';
 import { defineInstruction, type MotorInstruction } from '../definition.ts';
 import { call, degreesText, secondsText, sheetNumber, short, stopWords } from '../text.ts';
+import { say } from '../../language/say.ts';
 
 /** An arc: both wheels at their own power until the turn is done. */
 export interface ArcInstruction extends MotorInstruction {
@@ -55,29 +56,29 @@ export const arcInstruction = defineInstruction<ArcInstruction>({
     const apart = motorOfDistance(drive, stopAfter * drive.track);
     return {
       sentences: [
-        `Drive ${turn > 0 ? 'a left' : 'a right'} arc: each motor at its own power.`,
-        `${stopWords(stop)} when ${by === 'gyro' ? 'the gyro has turned' : 'the motors have turned apart by enough for'} ${degreesText(stopAfter, 1)}°, then wait ${secondsText(rest)}.`,
-        `The robot turns on for ${degreesText(instruction.stoppingAngle, 1)}°.`,
+        say`Drive ${turn > 0 ? say`a left` : say`a right`} arc: each motor at its own power.`,
+        say`${stopWords(stop)} when ${by === 'gyro' ? say`the gyro has turned` : say`the motors have turned apart by enough for`} ${degreesText(stopAfter, 1)}°, then wait ${secondsText(rest)}.`,
+        say`The robot turns on for ${degreesText(instruction.stoppingAngle, 1)}°.`,
       ],
       numbers: [
         by === 'gyro'
-          ? sheetNumber('Stop after turning', degrees(stopAfter), '°', 1)
-          : sheetNumber('Stop when the motors are apart by', degrees(apart), '°', 0),
-        sheetNumber('Left power', 100 * leftPower, '%', 1),
-        sheetNumber('Right power', 100 * rightPower, '%', 1),
-        sheetNumber('Time limit', timeLimit, 's', 1),
+          ? sheetNumber(say`Stop after turning`, degrees(stopAfter), '°', 1)
+          : sheetNumber(say`Stop when the motors are apart by`, degrees(apart), '°', 0),
+        sheetNumber(say`Left power`, 100 * leftPower, '%', 1),
+        sheetNumber(say`Right power`, 100 * rightPower, '%', 1),
+        sheetNumber(say`Time limit`, timeLimit, 's', 1),
       ],
     };
   },
   calls(instruction, writer) {
     const { leftPower, rightPower, by, stopAfter } = instruction;
     const { drive } = writer.setup;
-    const runOn = `turns on by ${short(degrees(instruction.stoppingAngle))} degrees`;
+    const runOn = say`turns on by ${short(degrees(instruction.stoppingAngle))} degrees`;
     const turned =
       by === 'gyro'
         ? call(
             'turned by gyro',
-            writer.constant('STOP_AFTER', degrees(stopAfter), 'degrees', `degrees; ${runOn}`),
+            writer.constant('STOP_AFTER', degrees(stopAfter), 'degrees', say`degrees; ${runOn}`),
           )
         : call(
             'turned by motors',
@@ -85,7 +86,7 @@ export const arcInstruction = defineInstruction<ArcInstruction>({
               'STOP_AFTER',
               degrees(stopAfter * drive.track * motorPerMillimetre(drive)),
               'motor degrees',
-              `degrees between the motors, track ${writer.origin('drive.track')}; ${runOn}`,
+              say`degrees between the motors, track ${writer.origin('drive.track')}; ${runOn}`,
             ),
           );
     return [
@@ -99,5 +100,7 @@ export const arcInstruction = defineInstruction<ArcInstruction>({
     ];
   },
   checks: ({ reachesSpeed }) =>
-    reachesSpeed ? [] : ['The arc is too short to reach this speed; its radius will not be true.'],
+    reachesSpeed
+      ? []
+      : [say`The arc is too short to reach this speed; its radius will not be true.`],
 });

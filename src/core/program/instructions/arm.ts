@@ -1,6 +1,7 @@
 import { degrees } from '../../mathematics/angle.ts';
 import { defineInstruction, type MotorInstruction } from '../definition.ts';
 import { call, degreesText, secondsText, sheetNumber, short } from '../text.ts';
+import { say } from '../../language/say.ts';
 
 /** Turn the attachment motor by an angle, rad; `power` has the sign of the angle. */
 export interface ArmInstruction extends MotorInstruction {
@@ -45,14 +46,14 @@ export const armInstruction = defineInstruction<ArmInstruction>({
     const stopAfter = Math.abs(angle) - stoppingAngle;
     return {
       sentences: [
-        `Turn the attachment motor ${power < 0 ? 'backwards' : 'forwards'}; keep fingers away.`,
-        `Stop it when it has turned ${degreesText(stopAfter, 1)}°, or has not moved for ${secondsText(stallTime)}, or after ${secondsText(timeLimit)}.`,
+        say`Turn the attachment motor ${power < 0 ? say`backwards` : say`forwards`}; keep fingers away.`,
+        say`Stop it when it has turned ${degreesText(stopAfter, 1)}°, or has not moved for ${secondsText(stallTime)}, or after ${secondsText(timeLimit)}.`,
       ],
       numbers: [
-        sheetNumber('Stop after', degrees(stopAfter), '°', 1),
-        sheetNumber('Power', 100 * power, '%', 1),
-        sheetNumber('Stalled after', stallTime, 's', 2),
-        sheetNumber('Time limit', timeLimit, 's', 1),
+        sheetNumber(say`Stop after`, degrees(stopAfter), '°', 1),
+        sheetNumber(say`Power`, 100 * power, '%', 1),
+        sheetNumber(say`Stalled after`, stallTime, 's', 2),
+        sheetNumber(say`Time limit`, timeLimit, 's', 1),
       ],
     };
   },
@@ -64,9 +65,9 @@ export const armInstruction = defineInstruction<ArmInstruction>({
         'STOP_AFTER',
         degrees(Math.abs(instruction.angle) - instruction.stoppingAngle),
         'motor degrees',
-        `degrees; the motor runs on by ${short(degrees(instruction.stoppingAngle))}`,
+        say`degrees; the motor runs on by ${short(degrees(instruction.stoppingAngle))}`,
       ),
-      writer.constant('STALL_TIME', instruction.stallTime, 'seconds', 's without moving'),
+      writer.constant('STALL_TIME', instruction.stallTime, 'seconds', say`s without moving`),
       writer.timeLimit(instruction.timeLimit),
       writer.rest(instruction.rest),
     ),

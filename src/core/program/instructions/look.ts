@@ -2,6 +2,7 @@ import { formatNumber } from '../../mathematics/quantity.ts';
 import { defineInstruction, type InstructionBase } from '../definition.ts';
 import { questionKind, type Question } from '../questions/index.ts';
 import { call, sheetNumber } from '../text.ts';
+import { say } from '../../language/say.ts';
 
 /** Look so many times, a loop period apart; more than half of the looks decide which way is taken. */
 export interface LookInstruction extends InstructionBase {
@@ -27,14 +28,14 @@ export const lookInstruction = defineInstruction<LookInstruction>({
   colour: ({ question }) => questionKind(question).colour?.(question) ?? null,
   sheet({ question, looks }, setup) {
     const { words, numbers } = questionKind(question);
-    const times = looks === 1 ? '' : ` in more than half of ${formatNumber(looks, 0)} looks`;
+    const times = looks === 1 ? '' : say` in more than half of ${formatNumber(looks, 0)} looks`;
     return {
       sentences: [
-        `If ${words(question, setup)}${times}, do the moves up to “otherwise”; if not, those after it.`,
+        say`If ${words(question, setup)}${times}, do the moves up to “otherwise”; if not, those after it.`,
       ],
       numbers: [
         ...numbers(question, setup),
-        ...(looks === 1 ? [] : [sheetNumber('Looks', looks, '', 0)]),
+        ...(looks === 1 ? [] : [sheetNumber(say`Looks`, looks, '', 0)]),
       ],
     };
   },
@@ -42,7 +43,7 @@ export const lookInstruction = defineInstruction<LookInstruction>({
     call(
       'majority says',
       { call: questionKind(question).call(question, writer) },
-      writer.constant('LOOKS', looks, 'as it is', 'more than half of them decide'),
+      writer.constant('LOOKS', looks, 'as it is', say`more than half of them decide`),
     ),
   ],
   checks: ({ question }, setup) => questionKind(question).checks?.(question, setup) ?? [],

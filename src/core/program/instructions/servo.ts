@@ -1,5 +1,6 @@
 import { defineInstruction, type InstructionBase } from '../definition.ts';
 import { call, percentText, secondsText, sheetNumber } from '../text.ts';
+import { say } from '../../language/say.ts';
 
 /** Send the servo to a share of its travel, and wait until it must be there. */
 export interface ServoInstruction extends InstructionBase {
@@ -24,18 +25,18 @@ export const servoInstruction = defineInstruction<ServoInstruction>({
   drives: false,
   sheet: ({ position, travelTime, rest }) => ({
     sentences: [
-      `Send the servo to ${percentText(position)} of its travel; keep fingers away.`,
-      `Wait for its way, ${secondsText(travelTime)} from end to end, and ${secondsText(rest)} more.`,
+      say`Send the servo to ${percentText(position)} of its travel; keep fingers away.`,
+      say`Wait for its way, ${secondsText(travelTime)} from end to end, and ${secondsText(rest)} more.`,
     ],
     numbers: [
-      sheetNumber('Servo to', 100 * position, '%', 0),
-      sheetNumber('From end to end', travelTime, 's', 2),
+      sheetNumber(say`Servo to`, 100 * position, '%', 0),
+      sheetNumber(say`From end to end`, travelTime, 's', 2),
     ],
   }),
   calls: ({ position, rest }, writer) => [
     call(
       'move servo',
-      writer.constant('SERVO_TO', 100 * position, 'percent', 'percent of its travel'),
+      writer.constant('SERVO_TO', 100 * position, 'percent', say`percent of its travel`),
       writer.rest(rest),
     ),
   ],

@@ -3,6 +3,7 @@ import { defineInstruction, type MotorInstruction } from '../definition.ts';
 import { endingOf, type Ending } from '../endings/index.ts';
 import { steeringOf, type Steering } from '../steerings/index.ts';
 import { call, knownHeading, secondsText, sheetNumber, stopWords, shortQuantity } from '../text.ts';
+import { say } from '../../language/say.ts';
 
 /** A straight, held or following something, as the program carries it out. Powers are −1 to 1. */
 export interface StraightInstruction extends MotorInstruction {
@@ -59,22 +60,22 @@ export const straightInstruction = defineInstruction<StraightInstruction>({
   sheet(instruction, setup) {
     const { until, steering, headingAfter, power, stop, timeLimit, rest } = instruction;
     const ending = endingOf(until);
-    const limit = until.kind === 'time' ? '' : `, or after ${secondsText(timeLimit)}`;
+    const limit = until.kind === 'time' ? '' : say`, or after ${secondsText(timeLimit)}`;
     return {
       sentences: [
-        ...(until.kind === 'travel' ? ['Reset both motor positions, or remember them.'] : []),
-        `Drive ${power < 0 ? 'backwards' : 'forwards'} and ${steeringOf(steering).words(steering, setup)}.`,
-        `${stopWords(stop)} ${ending.words(until, setup)}${limit}; then wait ${secondsText(rest)}.`,
+        ...(until.kind === 'travel' ? [say`Reset both motor positions, or remember them.`] : []),
+        say`Drive ${power < 0 ? say`backwards` : say`forwards`} and ${steeringOf(steering).words(steering, setup)}.`,
+        say`${stopWords(stop)} ${ending.words(until, setup)}${limit}; then wait ${secondsText(rest)}.`,
         headingAfter === null
-          ? `The robot rolls on for ${formatQuantity(instruction.stoppingDistance, 'length', 0)}.`
-          : `It stands flat now: ${knownHeading.words(headingAfter, setup)}`,
+          ? say`The robot rolls on for ${formatQuantity(instruction.stoppingDistance, 'length', 0)}.`
+          : say`It stands flat now: ${knownHeading.words(headingAfter, setup)}`,
       ],
       numbers: [
         ...ending.numbers(until, setup),
-        sheetNumber('Power', 100 * power, '%', 1),
+        sheetNumber(say`Power`, 100 * power, '%', 1),
         ...steeringOf(steering).numbers(steering, setup),
         ...(headingAfter === null ? [] : [knownHeading.number(headingAfter, setup)]),
-        sheetNumber('Time limit', timeLimit, 's', 1),
+        sheetNumber(say`Time limit`, timeLimit, 's', 1),
       ],
     };
   },
@@ -82,7 +83,12 @@ export const straightInstruction = defineInstruction<StraightInstruction>({
     const { power, speed, steering, until, stoppingDistance, headingAfter } = instruction;
     const straight = call(
       'straight',
-      writer.constant('POWER', 100 * power, 'percent', `percent, ${shortQuantity(speed, 'speed')}`),
+      writer.constant(
+        'POWER',
+        100 * power,
+        'percent',
+        say`percent, ${shortQuantity(speed, 'speed')}`,
+      ),
       { call: steeringOf(steering).call(steering, writer) },
       { call: endingOf(until).call(until, stoppingDistance, writer) },
       ...writer.end(instruction),
@@ -93,15 +99,15 @@ export const straightInstruction = defineInstruction<StraightInstruction>({
     const says: string[] = [];
     if (speed < wantedSpeed - 1) {
       says.push(
-        `The motors give ${formatQuantity(speed, 'speed', 0)} at most, less than asked for.`,
+        say`The motors give ${formatQuantity(speed, 'speed', 0)} at most, less than asked for.`,
       );
     }
-    if (!reachesSpeed) says.push('The straight is too short to reach this speed.');
+    if (!reachesSpeed) says.push(say`The straight is too short to reach this speed.`);
     says.push(...(steeringOf(steering).checks?.(steering, speed, setup) ?? []));
     const step = speed * setup.program.loopPeriod;
     if (step > COARSE_STEP && (until.kind === 'travel' || until.kind === 'range')) {
       says.push(
-        `The loop looks every ${formatQuantity(step, 'length', 1)} at this speed. No number removes that spread; a slower last part would.`,
+        say`The loop looks every ${formatQuantity(step, 'length', 1)} at this speed. No number removes that spread; a slower last part would.`,
       );
     }
     says.push(...(endingOf(until).checks?.(until, setup) ?? []));

@@ -21,6 +21,7 @@ import {
   type CallWriter,
   type SheetNumber,
 } from '../text.ts';
+import { say } from '../../language/say.ts';
 
 /** Slowly for the last part, or by a controller; gains in power per rad, per rad·s, per rad/s. */
 export type TurnControl =
@@ -72,18 +73,18 @@ export const turnInstruction = defineInstruction<TurnInstruction>({
     sentences: sentencesOf(instruction, setup),
     numbers: [
       ...numbersOf(instruction, setup),
-      sheetNumber('Power', 100 * instruction.power, '%', 1),
+      sheetNumber(say`Power`, 100 * instruction.power, '%', 1),
       motorNumber(
-        ', for checking',
+        say`, for checking`,
         motorOfTurn(setup.drive, Math.abs(instruction.turn), styleOf(instruction)),
       ),
-      sheetNumber('Time limit', instruction.timeLimit, 's', 1),
+      sheetNumber(say`Time limit`, instruction.timeLimit, 's', 1),
     ],
   }),
   calls(instruction, writer) {
     const { target, power, leftMoves, rightMoves } = instruction;
     const shown = gyroHeading(target.reported, writer.setup);
-    const scale = `degrees as the gyro counts them, scale ${writer.origin('gyro.scale')}`;
+    const scale = say`degrees as the gyro counts them, scale ${writer.origin('gyro.scale')}`;
     return [
       call(
         'turn',
@@ -95,8 +96,8 @@ export const turnInstruction = defineInstruction<TurnInstruction>({
         },
         { call: controlCall(instruction, writer) },
         writer.constant('POWER', 100 * power, 'percent', 'percent'),
-        writer.constant('LEFT', leftMoves, 'as it is', '1 when the left wheel moves'),
-        writer.constant('RIGHT', rightMoves, 'as it is', '1 when the right wheel moves'),
+        writer.constant('LEFT', leftMoves, 'as it is', say`1 when the left wheel moves`),
+        writer.constant('RIGHT', rightMoves, 'as it is', say`1 when the right wheel moves`),
         ...writer.end(instruction),
       ),
     ];
@@ -165,32 +166,36 @@ function sentencesOf(instruction: TurnInstruction, setup: RobotParameters): stri
   const side = instruction.turn > 0 ? 'left' : 'right';
   const wheels =
     instruction.leftMoves && instruction.rightMoves
-      ? 'both wheels, one against the other'
+      ? say`both wheels, one against the other`
       : instruction.leftMoves
-        ? 'the left wheel only'
-        : 'the right wheel only';
+        ? say`the left wheel only`
+        : say`the right wheel only`;
   const from =
     instruction.target.kind === 'angle'
-      ? ` The heading to stop at holds when the turn begins at ${gyroHeadingText(instruction.triggerHeading - Math.sign(instruction.turn) * (Math.abs(instruction.target.reported) - instruction.stopEarly), setup)}; otherwise add the difference.`
+      ? say` The heading to stop at holds when the turn begins at ${gyroHeadingText(instruction.triggerHeading - Math.sign(instruction.turn) * (Math.abs(instruction.target.reported) - instruction.stopEarly), setup)}; otherwise add the difference.`
       : '';
-  const first = `Turn ${side} with ${wheels}.${from}`;
-  const rest = `then wait ${secondsText(instruction.rest)}`;
-  const passed = `${stopWords(instruction.stop)} as soon as the gyro has passed ${gyroHeadingText(instruction.triggerHeading, setup)}, never when it equals it, ${rest}.`;
+  const first = say`Turn ${side} with ${wheels}.${from}`;
+  const rest = say`then wait ${secondsText(instruction.rest)}`;
+  const passed = say`${stopWords(instruction.stop)} as soon as the gyro has passed ${gyroHeadingText(instruction.triggerHeading, setup)}, never when it equals it, ${rest}.`;
   const { control } = instruction;
   switch (control.kind) {
     case 'stop early':
-      return [first, passed, `The robot turns on for ${degreesText(instruction.stopEarly, 1)}°.`];
+      return [
+        first,
+        passed,
+        say`The robot turns on for ${degreesText(instruction.stopEarly, 1)}°.`,
+      ];
     case 'slow end':
       return [
         first,
-        `For the last ${degreesText(control.lastAngle, 0)}° go on with ${percentText(control.lastPower)} power.`,
+        say`For the last ${degreesText(control.lastAngle, 0)}° go on with ${percentText(control.lastPower)} power.`,
         passed,
       ];
     case 'controller':
       return [
         first,
-        'Set the power from the heading error, taken the short way round, at every look.',
-        `${stopWords(instruction.stop)} when the error is below half a degree and the robot hardly turns, or after ${secondsText(instruction.timeLimit)}; ${rest}.`,
+        say`Set the power from the heading error, taken the short way round, at every look.`,
+        say`${stopWords(instruction.stop)} when the error is below half a degree and the robot hardly turns, or after ${secondsText(instruction.timeLimit)}; ${rest}.`,
       ];
   }
 }
@@ -198,12 +203,12 @@ function sentencesOf(instruction: TurnInstruction, setup: RobotParameters): stri
 function numbersOf(instruction: TurnInstruction, setup: RobotParameters): SheetNumber[] {
   const { control, target } = instruction;
   const trigger = sheetNumber(
-    'Stop at heading',
+    say`Stop at heading`,
     gyroHeading(instruction.triggerHeading, setup),
     '°',
     1,
   );
-  const early = sheetNumber('Stop early by', degrees(instruction.stopEarly), '°', 1);
+  const early = sheetNumber(say`Stop early by`, degrees(instruction.stopEarly), '°', 1);
   switch (control.kind) {
     case 'stop early':
       return [trigger, early];
@@ -211,21 +216,21 @@ function numbersOf(instruction: TurnInstruction, setup: RobotParameters): SheetN
       return [
         trigger,
         early,
-        sheetNumber('Slow for the last', degrees(control.lastAngle), '°', 1),
-        sheetNumber('Power there', 100 * control.lastPower, '%', 1),
+        sheetNumber(say`Slow for the last`, degrees(control.lastAngle), '°', 1),
+        sheetNumber(say`Power there`, 100 * control.lastPower, '%', 1),
       ];
     case 'controller':
       return [
         target.kind === 'heading'
-          ? sheetNumber('Heading', gyroHeading(target.reported, setup), '°', 1)
-          : sheetNumber('Angle', gyroHeading(target.reported, setup), '°', 1),
-        sheetNumber('P, per degree', gainPercentPerDegree(control.p), '%', 2),
+          ? sheetNumber(say`Heading`, gyroHeading(target.reported, setup), '°', 1)
+          : sheetNumber(say`Angle`, gyroHeading(target.reported, setup), '°', 1),
+        sheetNumber(say`P, per degree`, gainPercentPerDegree(control.p), '%', 2),
         ...(control.i === 0
           ? []
-          : [sheetNumber('I, per degree and second', gainPercentPerDegree(control.i), '%', 2)]),
+          : [sheetNumber(say`I, per degree and second`, gainPercentPerDegree(control.i), '%', 2)]),
         ...(control.d === 0
           ? []
-          : [sheetNumber('D, per degree a second', gainPercentPerDegree(control.d), '%', 3)]),
+          : [sheetNumber(say`D, per degree a second`, gainPercentPerDegree(control.d), '%', 3)]),
       ];
   }
 }
@@ -237,7 +242,7 @@ function controlCall(turn: TurnInstruction, writer: CallWriter): Call {
       'STOP_EARLY',
       degrees(turn.stopEarly),
       'degrees',
-      `degrees, ${turn.typed ? 'typed' : `from delay and braking, ${writer.origin('motor.braking')}`}; at about ${short(gyroHeading(turn.triggerHeading, writer.setup))}`,
+      say`degrees, ${turn.typed ? say`typed` : say`from delay and braking, ${writer.origin('motor.braking')}`}; at about ${short(gyroHeading(turn.triggerHeading, writer.setup))}`,
     );
   switch (control.kind) {
     case 'stop early':
@@ -250,25 +255,25 @@ function controlCall(turn: TurnInstruction, writer: CallWriter): Call {
           'LAST_ANGLE',
           degrees(control.lastAngle),
           'degrees',
-          'degrees that go slowly',
+          say`degrees that go slowly`,
         ),
         writer.constant('LAST_POWER', 100 * control.lastPower, 'percent', 'percent'),
       );
     case 'controller':
       return call(
         'controller',
-        writer.constant('P', gainPercentPerDegree(control.p), 'gain', 'percent per degree'),
+        writer.constant('P', gainPercentPerDegree(control.p), 'gain', say`percent per degree`),
         writer.constant(
           'I',
           gainPercentPerDegree(control.i),
           'gain',
-          'percent per degree and second',
+          say`percent per degree and second`,
         ),
         writer.constant(
           'D',
           gainPercentPerDegree(control.d),
           'gain',
-          'percent per degree a second',
+          say`percent per degree a second`,
         ),
       );
   }
@@ -281,7 +286,7 @@ function turnChecks(instruction: TurnInstruction, setup: RobotParameters): strin
   const halfWindow = setup.gyro.step / 2 + 2 * setup.gyro.noise;
   if (control.kind === 'controller' && halfWindow > TURN_TOLERANCE) {
     says.push(
-      `The window is too narrow: the turn ends within ${formatNumber(degrees(TURN_TOLERANCE), 1)}°, and this gyro’s readings scatter by ${formatNumber(degrees(halfWindow), 1)}°.`,
+      say`The window is too narrow: the turn ends within ${formatNumber(degrees(TURN_TOLERANCE), 1)}°, and this gyro’s readings scatter by ${formatNumber(degrees(halfWindow), 1)}°.`,
     );
   }
   if (control.kind === 'controller') {
@@ -290,25 +295,25 @@ function turnChecks(instruction: TurnInstruction, setup: RobotParameters): strin
       holdDelay(setup, 'gyro'),
     );
     if (nature === 'unstable')
-      says.push('This P is too large for the robot’s delay: it never stops.');
-    else if (nature === 'overshoots') says.push('This P turns too far and comes back.');
+      says.push(say`This P is too large for the robot’s delay: it never stops.`);
+    else if (nature === 'overshoots') says.push(say`This P turns too far and comes back.`);
   } else if (instruction.stopEarly >= size && size > 0) {
-    says.push('The turn is shorter than the robot turns on by itself: it will go too far.');
+    says.push(say`The turn is shorter than the robot turns on by itself: it will go too far.`);
   } else if (!instruction.reachesSpeed && size > 0) {
-    says.push('The turn is too short to reach this rate; a slower one would be as quick.');
+    says.push(say`The turn is too short to reach this rate; a slower one would be as quick.`);
   }
   if (instruction.target.kind === 'angle' && size > Math.PI + 0.01) {
     const short = degrees(2 * Math.PI - size);
     if (short > 0) {
       says.push(
-        `This goes the long way round: ${formatNumber(short, 0)}° to the other side ends at the same heading.`,
+        say`This goes the long way round: ${formatNumber(short, 0)}° to the other side ends at the same heading.`,
       );
     }
   }
   const step = degrees(instruction.lastRate * setup.program.loopPeriod);
   if (step > 1 && control.kind !== 'controller') {
     says.push(
-      `The loop sees the heading every ${formatNumber(step, 1)}° at this rate. No stop angle removes that spread; half the rate would halve it.`,
+      say`The loop sees the heading every ${formatNumber(step, 1)}° at this rate. No stop angle removes that spread; half the rate would halve it.`,
     );
   }
   return says;

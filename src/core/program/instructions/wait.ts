@@ -1,5 +1,6 @@
 import { defineInstruction, type InstructionBase } from '../definition.ts';
 import { call, secondsText, sheetNumber } from '../text.ts';
+import { say } from '../../language/say.ts';
 
 /** Stand still, s. */
 export interface WaitInstruction extends InstructionBase {
@@ -15,8 +16,8 @@ export const waitInstruction = defineInstruction<WaitInstruction>({
   },
   drives: false,
   sheet: ({ duration }) => ({
-    sentences: [`Stand still for ${secondsText(duration)}.`],
-    numbers: duration > 0 ? [sheetNumber('Time', duration, 's', 2)] : [],
+    sentences: [say`Stand still for ${secondsText(duration)}.`],
+    numbers: duration > 0 ? [sheetNumber(say`Time`, duration, 's', 2)] : [],
   }),
   calls: ({ duration }, writer) =>
     duration === 0 ? [] : [call('pause', writer.constant('SECONDS', duration, 'seconds', 's'))],

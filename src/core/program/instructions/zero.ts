@@ -1,5 +1,6 @@
 import { defineInstruction, type InstructionBase } from '../definition.ts';
 import { call, secondsText, sheetNumber } from '../text.ts';
+import { say } from '../../language/say.ts';
 
 /** Wait until the gyro is still, then make its heading 0. */
 export interface ZeroInstruction extends InstructionBase {
@@ -12,10 +13,10 @@ export const zeroInstruction = defineInstruction<ZeroInstruction>({
   drives: false,
   sheet: ({ timeLimit }) => ({
     sentences: [
-      `Wait until the gyro’s rate stays near zero, for ${secondsText(timeLimit)} at most.`,
-      'Reset the heading to 0. Headings of later moves count from here.',
+      say`Wait until the gyro’s rate stays near zero, for ${secondsText(timeLimit)} at most.`,
+      say`Reset the heading to 0. Headings of later moves count from here.`,
     ],
-    numbers: [sheetNumber('Time limit', timeLimit, 's', 1)],
+    numbers: [sheetNumber(say`Time limit`, timeLimit, 's', 1)],
   }),
   calls: ({ timeLimit }, writer) => [call('settle and zero', writer.timeLimit(timeLimit))],
 });

@@ -2,6 +2,7 @@ import { degrees } from '../../mathematics/angle.ts';
 import { formatNumber } from '../../mathematics/quantity.ts';
 import { call, degreesText, sheetNumber } from '../text.ts';
 import { defineQuestion } from './definition.ts';
+import { say } from '../../language/say.ts';
 
 /** The attachment motor stands at this angle or beyond it, rad from where it was at the start. */
 export interface ArmQuestion {
@@ -22,12 +23,12 @@ export const armQuestion = defineQuestion<ArmQuestion>({
   }),
   sensesField: false,
   words: ({ atLeast }) =>
-    `the attachment motor stands at ${degreesText(atLeast, 0)}° or more, counted from the start`,
-  numbers: ({ atLeast }) => [sheetNumber('Attachment at', degrees(atLeast), '°', 0)],
+    say`the attachment motor stands at ${degreesText(atLeast, 0)}° or more, counted from the start`,
+  numbers: ({ atLeast }) => [sheetNumber(say`Attachment at`, degrees(atLeast), '°', 0)],
   call: ({ atLeast }, writer) =>
     call(
       'arm beyond',
-      writer.constant('AT_LEAST', degrees(atLeast), 'degrees', 'degrees from the start'),
+      writer.constant('AT_LEAST', degrees(atLeast), 'degrees', say`degrees from the start`),
     ),
 });
 
@@ -42,11 +43,11 @@ export const servoQuestion = defineQuestion<ServoQuestion>({
   ask: (_, { atLeast }, { servo }) => servo >= atLeast,
   chance: (_, { atLeast }, { servo }) => (servo >= atLeast ? 1 : 0),
   sensesField: false,
-  words: ({ atLeast }) => `the servo was sent to ${formatNumber(100 * atLeast, 0)} % or more`,
-  numbers: ({ atLeast }) => [sheetNumber('Servo at', 100 * atLeast, '%', 0)],
+  words: ({ atLeast }) => say`the servo was sent to ${formatNumber(100 * atLeast, 0)} % or more`,
+  numbers: ({ atLeast }) => [sheetNumber(say`Servo at`, 100 * atLeast, '%', 0)],
   call: ({ atLeast }, writer) =>
     call(
       'servo beyond',
-      writer.constant('AT_LEAST', 100 * atLeast, 'percent', 'percent of its travel'),
+      writer.constant('AT_LEAST', 100 * atLeast, 'percent', say`percent of its travel`),
     ),
 });

@@ -2,6 +2,7 @@ import { normal } from '../../mathematics/randomness.ts';
 import { hueColour, outsideRule, type ColourRule } from '../../robot/colours.ts';
 import { colourCall, colourNumbers, colourWords, unknownColour } from '../colourText.ts';
 import { defineQuestion } from './definition.ts';
+import { say } from '../../language/say.ts';
 
 /** The colour sensor sees a colour that the robot knows; null where it knows none of that name. */
 export interface ColourQuestion {
@@ -35,7 +36,7 @@ export const colourQuestion = defineQuestion<ColourQuestion>({
   },
   sensesField: true,
   colour: ({ name }) => name,
-  words: ({ name }) => `the colour sensor sees ${colourWords(name)}`,
+  words: ({ name }) => say`the colour sensor sees ${colourWords(name)}`,
   numbers: ({ rule }) => colourNumbers(rule),
   call: ({ name, rule }, writer) => colourCall(name, rule, writer),
   checks: ({ name, rule }) => (rule === null ? [unknownColour(name)] : []),

@@ -2,6 +2,7 @@ import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
 import type { LightPlace } from '../../robot/parameters.ts';
 import { call, percentText, sheetNumber, thresholdConstant } from '../text.ts';
 import { defineQuestion } from './definition.ts';
+import { say } from '../../language/say.ts';
 
 /** A light sensor reads less, or more, than a threshold. */
 export interface LightQuestion {
@@ -30,8 +31,8 @@ export const lightQuestion = defineQuestion<LightQuestion>({
   }),
   sensesField: true,
   words: ({ sensor, below, threshold }) =>
-    `the ${sensor} light sensor reads ${below ? 'less' : 'more'} than ${percentText(threshold)}`,
-  numbers: ({ threshold }) => [sheetNumber('Dark is below', 100 * threshold, '%', 0)],
+    say`the ${sensor} light sensor reads ${below ? say`less` : say`more`} than ${percentText(threshold)}`,
+  numbers: ({ threshold }) => [sheetNumber(say`Dark is below`, 100 * threshold, '%', 0)],
   call: ({ sensor, below, threshold }, writer) =>
     call(
       below ? 'dark under' : 'light under',

@@ -4,6 +4,7 @@ import type { RobotParameters } from '../../robot/parameters.ts';
 import type { ProgramRobot } from '../robot.ts';
 import { call, sheetNumber } from '../text.ts';
 import { defineQuestion } from './definition.ts';
+import { say } from '../../language/say.ts';
 
 /** A range sensor reads this or less, mm; a reading that is missing is none. */
 export interface RangeQuestion {
@@ -32,8 +33,8 @@ export const rangeQuestion = defineQuestion<RangeQuestion>({
   }),
   sensesField: true,
   words: ({ sensor, reading }) =>
-    `the range sensor ${sensor === 'ahead' ? 'ahead' : 'at the side'} reads ${formatNumber(reading, 0)} mm or less`,
-  numbers: ({ reading }) => [sheetNumber('Near is up to', reading, 'mm', 0)],
+    say`the range sensor ${sensor === 'ahead' ? say`ahead` : say`at the side`} reads ${formatNumber(reading, 0)} mm or less`,
+  numbers: ({ reading }) => [sheetNumber(say`Near is up to`, reading, 'mm', 0)],
   call: ({ sensor, reading }, writer) =>
     call(
       sensor === 'ahead' ? 'range below' : 'side range below',
@@ -41,16 +42,16 @@ export const rangeQuestion = defineQuestion<RangeQuestion>({
         'NEAR',
         reading,
         'millimetres',
-        `mm as the sensor reads, offset ${writer.origin(sensor === 'ahead' ? 'range.offset' : 'rangeSide.offset')}`,
+        say`mm as the sensor reads, offset ${writer.origin(sensor === 'ahead' ? 'range.offset' : 'rangeSide.offset')}`,
       ),
     ),
   checks(question, setup) {
     const { shortest, longest } = sensorOf(question, setup);
     if (question.reading < shortest) {
-      return [`The sensor is wrong nearer than ${formatQuantity(shortest, 'length', 0)}.`];
+      return [say`The sensor is wrong nearer than ${formatQuantity(shortest, 'length', 0)}.`];
     }
     return question.reading > longest
-      ? [`The sensor sees no further than ${formatQuantity(longest, 'length', 0)}.`]
+      ? [say`The sensor sees no further than ${formatQuantity(longest, 'length', 0)}.`]
       : [];
   },
 });

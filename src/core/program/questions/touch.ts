@@ -1,5 +1,6 @@
 import { call } from '../text.ts';
 import { defineQuestion } from './definition.ts';
+import { say } from '../../language/say.ts';
 
 /** The bumper is pressed. */
 export interface TouchQuestion {
@@ -11,7 +12,7 @@ export const touchQuestion = defineQuestion<TouchQuestion>({
   ask: (robot) => robot.readTouch(),
   chance: (robot) => (robot.readTouch() ? 1 : 0),
   sensesField: true,
-  words: () => 'the bumper is pressed',
+  words: () => say`the bumper is pressed`,
   numbers: () => [],
   call: () => call('touched'),
 });

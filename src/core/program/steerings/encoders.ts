@@ -3,6 +3,7 @@ import { distanceOfMotor, motorOfDistance, motorPerMillimetre } from '../../robo
 import { call, sheetNumber } from '../text.ts';
 import { holdChecks } from './holdChecks.ts';
 import { defineSteering, steerBy } from './definition.ts';
+import { say } from '../../language/say.ts';
 
 /** By the difference of the motors' positions; gain in share of power per rad of (right − left) / track. */
 export interface EncoderSteering {
@@ -22,10 +23,10 @@ export const encoderSteering = defineSteering<EncoderSteering>({
     };
   },
   comparesMotors: true,
-  words: () => 'steer by the difference of the motor positions',
+  words: () => say`steer by the difference of the motor positions`,
   numbers: ({ gain }, { drive }) => [
     sheetNumber(
-      'Steering per motor degree of difference',
+      say`Steering per motor degree of difference`,
       (gain * 100) / degrees(motorOfDistance(drive, drive.track)),
       '%',
       3,
@@ -36,7 +37,7 @@ export const encoderSteering = defineSteering<EncoderSteering>({
     const perTurn = degrees(motorPerMillimetre(drive) * drive.track);
     return call(
       'encoder hold',
-      writer.constant('GAIN', (100 * gain) / perTurn, 'gain', 'percent per motor degree'),
+      writer.constant('GAIN', (100 * gain) / perTurn, 'gain', say`percent per motor degree`),
     );
   },
   checks: ({ gain }, _, setup) => holdChecks('encoders', gain, setup),

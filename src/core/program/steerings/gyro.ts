@@ -4,6 +4,7 @@ import { gainPercentPerDegree } from '../power.ts';
 import { call, sheetNumber } from '../text.ts';
 import { defineSteering, steerBy } from './definition.ts';
 import { holdChecks } from './holdChecks.ts';
+import { say } from '../../language/say.ts';
 
 /**
  * By the gyro; gain in share of power per rad of heading error. `heading` is what the gyro should
@@ -25,23 +26,23 @@ export const gyroSteering = defineSteering<GyroSteering>({
   readsGyro: true,
   words: ({ heading }, setup) =>
     heading === null
-      ? 'keep the heading that the gyro reads at the beginning'
-      : `keep the gyro at ${gyroHeadingText(heading, setup)}`,
+      ? say`keep the heading that the gyro reads at the beginning`
+      : say`keep the gyro at ${gyroHeadingText(heading, setup)}`,
   numbers: ({ gain, heading }, setup) => [
     ...(heading === null
       ? []
-      : [sheetNumber('Heading to keep', gyroHeading(heading, setup), '°', 1)]),
-    sheetNumber('Steering per degree', gainPercentPerDegree(gain), '%', 2),
+      : [sheetNumber(say`Heading to keep`, gyroHeading(heading, setup), '°', 1)]),
+    sheetNumber(say`Steering per degree`, gainPercentPerDegree(gain), '%', 2),
   ],
   call: ({ gain, heading }, writer) =>
     call(
       'gyro hold',
-      writer.constant('GAIN', gainPercentPerDegree(gain), 'gain', 'percent per degree'),
+      writer.constant('GAIN', gainPercentPerDegree(gain), 'gain', say`percent per degree`),
       writer.constant(
         'HEADING',
         heading === null ? null : gyroHeading(heading, writer.setup),
         'degrees',
-        'degrees to keep; none keeps what it reads',
+        say`degrees to keep; none keeps what it reads`,
       ),
     ),
   checks: ({ gain }, _, setup) => holdChecks('gyro', gain, setup),

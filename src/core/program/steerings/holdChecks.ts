@@ -2,6 +2,7 @@ import { formatNumber } from '../../mathematics/quantity.ts';
 import { holdDelay, natureOfHold, recommendedHoldGain } from '../../robot/headingControl.ts';
 import type { RobotParameters } from '../../robot/parameters.ts';
 import { gainPercentPerDegree, powerPerRate } from '../power.ts';
+import { say } from '../../language/say.ts';
 
 /** Whether a robot that is held by gyro or encoders weaves: in sentences. */
 export function holdChecks(
@@ -13,6 +14,6 @@ export function holdChecks(
   if (nature !== 'unstable') return [];
   const better = gainPercentPerDegree(recommendedHoldGain(setup, hold) * powerPerRate(setup));
   return [
-    `The steering is too strong for the robot’s delay: it weaves more and more. ${formatNumber(better, 2)} % per degree is steady.`,
+    say`The steering is too strong for the robot’s delay: it weaves more and more. ${formatNumber(better, 2)} % per degree is steady.`,
   ];
 }

@@ -3,6 +3,7 @@ import { powerPerRate } from '../power.ts';
 import { call, percentText, sheetNumber, thresholdConstant } from '../text.ts';
 import { defineSteering, steerBy } from './definition.ts';
 import { followingChecks } from './followingChecks.ts';
+import { say } from '../../language/say.ts';
 
 /**
  * By the first light sensor on the edge of a line; gain in share of power per unit of the reading. `side`
@@ -29,15 +30,20 @@ export const lineSteering = defineSteering<LineSteering>({
     deviation: trueParameters.light.noise / edgeSlope(trueParameters),
   }),
   words: ({ threshold }) =>
-    `keep the first light sensor at ${percentText(threshold)}, the edge of the line`,
+    say`keep the first light sensor at ${percentText(threshold)}, the edge of the line`,
   numbers: ({ threshold, gain }) => [
-    sheetNumber('Keep the light at', 100 * threshold, '%', 0),
-    sheetNumber('Steering per % of light', gain, '%', 2),
+    sheetNumber(say`Keep the light at`, 100 * threshold, '%', 0),
+    sheetNumber(say`Steering per % of light`, gain, '%', 2),
   ],
   call: ({ gain, threshold, side }, writer) =>
     call(
       'edge hold',
-      writer.constant('GAIN', -side * gain, 'gain', 'percent to the right per percent too light'),
+      writer.constant(
+        'GAIN',
+        -side * gain,
+        'gain',
+        say`percent to the right per percent too light`,
+      ),
       thresholdConstant(threshold, writer),
     ),
   checks: (_, speed, setup) => followingChecks(setup.light.firstX, lineDelay(setup), speed),

@@ -1,5 +1,6 @@
 import { call } from '../text.ts';
 import { defineSteering } from './definition.ts';
+import { say } from '../../language/say.ts';
 
 /** Both motors get the same power. */
 export interface NoSteering {
@@ -9,7 +10,7 @@ export interface NoSteering {
 export const noSteering = defineSteering<NoSteering>({
   hold: 'none',
   steer: (robot, power) => () => robot.setPower(power, power),
-  words: () => 'give both motors the same power',
+  words: () => say`give both motors the same power`,
   numbers: () => [],
   call: () => call('no hold'),
 });

@@ -4,6 +4,7 @@ import { powerPerRate } from '../power.ts';
 import { call, sheetNumber } from '../text.ts';
 import { defineSteering, steerBy } from './definition.ts';
 import { followingChecks } from './followingChecks.ts';
+import { say } from '../../language/say.ts';
 
 /**
  * By the reading of the side sensor; gain in share of power per mm. `side` is +1 when a reading that is
@@ -34,20 +35,20 @@ export const wallSteering = defineSteering<WallSteering>({
     gain: gain / powerPerRate(estimated),
     deviation: trueParameters.rangeSide.noise,
   }),
-  words: ({ reading }) => `keep the side sensor at ${formatNumber(reading, 0)} mm`,
+  words: ({ reading }) => say`keep the side sensor at ${formatNumber(reading, 0)} mm`,
   numbers: ({ reading, gain }) => [
-    sheetNumber('Keep the reading at', reading, 'mm', 0),
-    sheetNumber('Steering per mm', 100 * gain, '%', 3),
+    sheetNumber(say`Keep the reading at`, reading, 'mm', 0),
+    sheetNumber(say`Steering per mm`, 100 * gain, '%', 3),
   ],
   call: ({ gain, reading, side }, writer) =>
     call(
       'wall hold',
-      writer.constant('GAIN', -side * 100 * gain, 'gain', 'percent to the right per mm too far'),
+      writer.constant('GAIN', -side * 100 * gain, 'gain', say`percent to the right per mm too far`),
       writer.constant(
         'KEEP_AT',
         reading,
         'millimetres',
-        `mm as the sensor reads, offset ${writer.origin('rangeSide.offset')}`,
+        say`mm as the sensor reads, offset ${writer.origin('rangeSide.offset')}`,
       ),
     ),
   checks: (_, speed, setup) => followingChecks(setup.rangeSide.x, wallDelay(setup), speed),

@@ -4,6 +4,7 @@ import { eventStream } from '../../../link/eventStream.ts';
 import { database } from '../../../store/database.ts';
 import { linesAfter } from '../../../store/links.ts';
 import { endpoint, refused } from '../_endpoint.ts';
+import { say } from '../../../core/language/say.ts';
 
 /** Links that one stream follows at the most: every robot of a club. */
 const MOST_LINKS = 50;
@@ -23,13 +24,14 @@ export const GET = endpoint(async ({ url, request }) => {
     const [id, batch] = text.split('.', 2);
     const [link, after] = [idSchema.safeParse(id), batchSchema.safeParse(batch)];
     if (!link.success || (batch !== undefined && !after.success)) {
-      throw refused(400, 'A link in the address cannot be understood.');
+      throw refused(400, say`A link in the address cannot be understood.`);
     }
     seen.set(link.data, batch === undefined ? null : after.data!);
   }
-  if (seen.size > MOST_LINKS) throw refused(400, `One stream follows ${MOST_LINKS} links at most.`);
+  if (seen.size > MOST_LINKS)
+    throw refused(400, say`One stream follows ${MOST_LINKS} links at most.`);
   const followed = await linesAfter(database(), seen);
-  if (followed.length < seen.size) throw refused(404, 'One of these links is not there.');
+  if (followed.length < seen.size) throw refused(404, say`One of these links is not there.`);
   return new Response(
     eventStream((from) => linesAfter(database(), from), seen, request.signal),
     {

@@ -15,6 +15,7 @@ import { QuantityField } from '../../../ui/QuantityField.tsx';
 import { useLowBattery } from '../../../ui/useLowBattery.ts';
 import styles from '../BenchView.module.css';
 import { times, type PracticeOffer, type Shown, type TrialBench } from '../trialBench.ts';
+import { say } from '../../../core/language/say.ts';
 
 type Battery = BenchOf<'battery'>;
 
@@ -29,7 +30,9 @@ const RATE = radians(120);
 /** The same move at several voltages: what a volt changes. */
 export const batteryView: TrialBench<Battery, BatteryResult> = {
   kind: 'battery',
-  ask: 'Drive the same move on a full pack, on a used one, and on a nearly empty one.',
+  get ask() {
+    return say`Drive the same move on a full pack, on a used one, and on a nearly empty one.`;
+  },
   empty: () => ({
     kind: 'battery',
     conditions: { battery: null, surface: '', unit: '' },
@@ -40,20 +43,20 @@ export const batteryView: TrialBench<Battery, BatteryResult> = {
   options: ({ bench, onChange }) => (
     <>
       <Choice
-        label="The move"
+        label={say`The move`}
         value={bench.move}
         options={[
-          { value: 'straight', label: 'a straight' },
-          { value: 'turn', label: 'a turn' },
+          { value: 'straight', label: say`a straight` },
+          { value: 'turn', label: say`a turn` },
         ]}
         onChange={(move) => onChange({ move, told: TOLD[move], trials: [] })}
       />
       <QuantityField
-        label="Asked for each time"
+        label={say`Asked for each time`}
         kind={bench.move === 'straight' ? 'length' : 'angle'}
         digits={0}
         value={bench.told}
-        refuse={(value) => (value > 0 ? null : 'It has to be more than 0.')}
+        refuse={(value) => (value > 0 ? null : say`It has to be more than 0.`)}
         onChange={(told) => onChange({ told })}
       />
     </>
@@ -63,78 +66,78 @@ export const batteryView: TrialBench<Battery, BatteryResult> = {
     return [
       {
         name: 'voltage',
-        label: 'battery',
+        label: say`battery`,
         kind: 'voltage',
         keep: true,
         digits: 2,
         live: 'battery',
       },
-      { name: 'measured', label: 'measured', kind: way },
-      { name: 'stopping', label: 'ran on', kind: way, optional: true },
+      { name: 'measured', label: say`measured`, kind: way },
+      { name: 'stopping', label: say`ran on`, kind: way, optional: true },
       {
         name: 'top',
-        label: 'top',
+        label: say`top`,
         kind: move === 'straight' ? 'speed' : 'rate',
         optional: true,
         digits: 0,
       },
-      { name: 'faults', label: 'bus silent', kind: 'share', optional: true, digits: 0 },
+      { name: 'faults', label: say`bus silent`, kind: 'share', optional: true, digits: 0 },
     ];
   },
   result: ({ trials }, { battery }) => batteryResult(trials, battery.voltage),
-  missing: () => 'It needs three readings at voltages that lie 0.3 V apart or more.',
+  missing: () => say`It needs three readings at voltages that lie 0.3 V apart or more.`,
   sentence: ({ result, bench }) => {
     const { value, low, high } = result.measured;
     const what = bench.move === 'straight' ? 'goes' : 'turns';
     return low > 0 || high < 0
-      ? `For each volt less it ${what} ${shown(Math.abs(value), bench)} ${value > 0 ? 'less' : 'more'} far.`
-      : `These readings show no change with the battery: it is below ${shown(Math.max(-low, high), bench)} a volt.`;
+      ? say`For each volt less it ${what} ${shown(Math.abs(value), bench)} ${value > 0 ? say`less` : say`more`} far.`
+      : say`These readings show no change with the battery: it is below ${shown(Math.max(-low, high), bench)} a volt.`;
   },
   warnings: ({ result }) =>
     result.silentFrom === null
       ? []
       : [
-          `Sensors of the bus fell silent at ${formatNumber(result.silentFrom, 1)} V and below: charge before that.`,
+          say`Sensors of the bus fell silent at ${formatNumber(result.silentFrom, 1)} V and below: charge before that.`,
         ],
   figures: ({ result, bench }) => [
     {
-      label: bench.move === 'straight' ? 'Distance, a volt' : 'Turn, a volt',
+      label: bench.move === 'straight' ? say`Distance, a volt` : say`Turn, a volt`,
       value: plusMinus(result.measured, bench),
       strong: true,
-      why: 'Slope of a straight line through what was measured over the voltage; 95 % interval by Student’s t.',
+      why: say`Slope of a straight line through what was measured over the voltage; 95 % interval by Student’s t.`,
     },
     ...(result.stopping === null
       ? []
-      : [{ label: 'Runs on, a volt', value: plusMinus(result.stopping, bench) }]),
+      : [{ label: say`Runs on, a volt`, value: plusMinus(result.stopping, bench) }]),
     ...(result.top === null
       ? []
-      : [{ label: 'Top speed, a volt', value: `${plusMinus(result.top, bench)}/s` }]),
+      : [{ label: say`Top speed, a volt`, value: `${plusMinus(result.top, bench)}/s` }]),
     ...(result.follows === null
       ? []
       : [
           {
-            label: 'Speed follows the voltage',
+            label: say`Speed follows the voltage`,
             value: `${formatNumber(100 * result.follows.value, 0)} ± ${formatNumber((100 * (result.follows.high - result.follows.low)) / 2, 0)} %`,
-            why: '100 % is a speed in proportion to the voltage; 0 % a hub that keeps the speed by itself. The forecast takes it.',
+            why: say`100 % is a speed in proportion to the voltage; 0 % a hub that keeps the speed by itself. The forecast takes it.`,
           },
         ]),
     ...(result.faults === null
       ? []
       : [
           {
-            label: 'Bus silent, a volt',
+            label: say`Bus silent, a volt`,
             value: `${formatNumber(100 * result.faults.value, 1)} ± ${formatNumber((100 * (result.faults.high - result.faults.low)) / 2, 1)} %`,
           },
         ]),
   ],
   plot: ({ trials, move }, result) => ({
-    label: 'What came of the move, by voltage',
-    why: 'Each cross is one move with the same program, over the voltage that was read before it. The dashed line is fitted to them: where it rises or falls, the move depends on how full the battery is.',
-    x: { title: 'battery, V' },
-    y: { title: 'measured', kind: move === 'straight' ? 'length' : 'angle' },
+    label: say`What came of the move, by voltage`,
+    why: say`Each cross is one move with the same program, over the voltage that was read before it. The dashed line is fitted to them: where it rises or falls, the move depends on how full the battery is.`,
+    x: { title: say`battery, V` },
+    y: { title: say`measured`, kind: move === 'straight' ? 'length' : 'angle' },
     series: [
       {
-        label: move === 'straight' ? 'straights' : 'turns',
+        label: move === 'straight' ? say`straights` : say`turns`,
         look: 'measured',
         points: trials.map(({ voltage, measured }) => ({ x: voltage, y: measured })),
       },
@@ -142,7 +145,7 @@ export const batteryView: TrialBench<Battery, BatteryResult> = {
         ? []
         : [
             {
-              label: 'fit',
+              label: say`fit`,
               look: 'fit' as const,
               points: result.ends.map(({ voltage, measured }) => ({
                 x: voltage,
@@ -155,22 +158,22 @@ export const batteryView: TrialBench<Battery, BatteryResult> = {
   More: LowVoltages,
   findings: ({ result }) => batteryFindings(result),
   trend: ({ result, bench }) => ({
-    label: 'A volt',
+    label: say`A volt`,
     kind: bench.move === 'straight' ? 'length' : 'angle',
     digits: bench.move === 'straight' ? 1 : 2,
     estimate: result.measured,
   }),
   state: ({ result, bench }) =>
-    `${bench.move === 'straight' ? 'straight' : 'turn'}, ${formatNumber(result.lowest, 1)} to ${formatNumber(result.highest, 1)} V`,
+    say`${bench.move === 'straight' ? say`straight` : say`turn`}, ${formatNumber(result.lowest, 1)} to ${formatNumber(result.highest, 1)} V`,
   walk: {
     asked: ({ move, told }) =>
-      ['a full pack', 'a used pack', 'a nearly empty pack'].flatMap((pack) =>
+      [say`a full pack`, say`a used pack`, say`a nearly empty pack`].flatMap((pack) =>
         times(3, {
           known: {},
           say:
             move === 'straight'
-              ? `With ${pack}: drive ${formatQuantity(told, 'length')}. The voltage, and how far it went?`
-              : `With ${pack}: turn ${formatQuantity(told, 'angle')} by gyro. The voltage, and how far it turned?`,
+              ? say`With ${pack}: drive ${formatQuantity(told, 'length')}. The voltage, and how far it went?`
+              : say`With ${pack}: turn ${formatQuantity(told, 'angle')} by gyro. The voltage, and how far it turned?`,
           step: 0,
         }),
       ),
@@ -183,7 +186,7 @@ export const batteryView: TrialBench<Battery, BatteryResult> = {
   },
   practice: ({ move, told }, { battery }): PracticeOffer[] => [
     {
-      label: `Three ${move === 'straight' ? 'straights' : 'turns'} on each of four packs`,
+      label: say`Three ${move === 'straight' ? say`straights` : say`turns`} on each of four packs`,
       commands: PACKS.flatMap((share) => [
         { do: 'charge' as const, voltage: share * battery.voltage },
         ...times(
@@ -215,9 +218,9 @@ function LowVoltages({ result, setup, routes }: Shown<Battery, BatteryResult>) {
     one == null ? 'never' : `${formatNumber(one.voltage, 1)} V`;
   return (
     <section className={styles['section']}>
-      <h2>When to charge</h2>
+      <h2>{say`When to charge`}</h2>
       {found === null ? (
-        <p className={styles['note']}>Driving every route on lower and lower packs …</p>
+        <p className={styles['note']}>{say`Driving every route on lower and lower packs …`}</p>
       ) : (
         <ul className={styles['changes']}>
           {routes.map(({ id, name, plan }, i) => {
@@ -226,16 +229,17 @@ function LowVoltages({ result, setup, routes }: Shown<Battery, BatteryResult>) {
               <li key={id}>
                 <span>
                   {likely == null
-                    ? `${name} holds down to a pack that is nearly empty.`
+                    ? say`${name} holds down to a pack that is nearly empty.`
                     : `${name}: ${lowBatterySentence(
                         likely,
                         titlesOf(plan.moves, setup).map(({ title }) => title),
                       )}`}
                 </span>
                 {likely != null && (
-                  <span className="mono" style={{ whiteSpace: 'nowrap' }}>
-                    {volts(late)} to {volts(early)}
-                  </span>
+                  <span
+                    className="mono"
+                    style={{ whiteSpace: 'nowrap' }}
+                  >{say`${volts(late)} to ${volts(early)}`}</span>
                 )}
               </li>
             );

@@ -8,6 +8,7 @@ import { Swatch } from '../../../ui/Swatch.tsx';
 import { Button } from '../../../ui/Button.tsx';
 import styles from '../BenchView.module.css';
 import { times, type Shown, type TrialBench } from '../trialBench.ts';
+import { say } from '../../../core/language/say.ts';
 
 const PATCHES = ['red', 'yellow', 'green', 'teal', 'blue', 'white'];
 /** Readings of each colour. */
@@ -16,51 +17,56 @@ const EACH = 10;
 /** Named colours: which can be told apart, and by what rule. */
 export const colourView: TrialBench<BenchOf<'colour'>, ColourResult> = {
   kind: 'colour',
-  ask: 'Hold the sensor over every colour that your program must know.',
+  get ask() {
+    return say`Hold the sensor over every colour that your program must know.`;
+  },
   empty: () => ({
     kind: 'colour',
     conditions: { battery: null, surface: '', unit: '' },
     trials: [],
   }),
   columns: () => [
-    { name: 'name', label: 'colour', kind: 'word', keep: true },
-    { name: 'red', label: 'red', kind: 'share', live: 'red' },
-    { name: 'green', label: 'green', kind: 'share', live: 'green' },
-    { name: 'blue', label: 'blue', kind: 'share', live: 'blue' },
+    { name: 'name', label: say`colour`, kind: 'word', keep: true },
+    { name: 'red', label: say`red`, kind: 'share', live: 'red' },
+    { name: 'green', label: say`green`, kind: 'share', live: 'green' },
+    { name: 'blue', label: say`blue`, kind: 'share', live: 'blue' },
   ],
   result: ({ trials }) => colourResult(trials),
-  missing: () => 'It needs two colours with two readings each; ten each tell whether they overlap.',
+  missing: () =>
+    say`It needs two colours with two readings each; ten each tell whether they overlap.`,
   sentence: ({ result }) => {
     const [worst] = result.overlaps;
     return worst === undefined
-      ? `All ${result.classes.length} colours can be told apart.`
-      : `“${worst.a}” and “${worst.b}” overlap: ${worst.wrong} readings were taken for the other.`;
+      ? say`All ${result.classes.length} colours can be told apart.`
+      : say`“${worst.a}” and “${worst.b}” overlap: ${worst.wrong} readings were taken for the other.`;
   },
   figures: ({ result, bench }) => {
     const interval = rightInterval(result, bench.trials.length);
     return [
       {
-        label: 'Named right',
+        label: say`Named right`,
         value: `${formatNumber(100 * result.right, 0)} %`,
         strong: true,
-        why: `Each reading is judged by classes made without it (leave-one-out). 95 % interval by Wilson: ${formatNumber(100 * interval.low, 0)} to ${formatNumber(100 * interval.high, 0)} %.`,
+        why: say`Each reading is judged by classes made without it (leave-one-out). 95 % interval by Wilson: ${formatNumber(100 * interval.low, 0)} to ${formatNumber(100 * interval.high, 0)} %.`,
       },
       ...result.classes.map(({ name, middle, hued }) => ({
-        label: `“${name}”: hue, saturation, value`,
+        label: say`“${name}”: hue, saturation, value`,
         value: `${hued ? `${formatNumber(degrees(middle.hue), 0)}°` : '–'}, ${formatNumber(100 * middle.saturation, 0)} %, ${formatNumber(100 * middle.value, 0)} %`,
         ...(hued
           ? {}
-          : { why: 'Too grey for its hue to mean anything: on white and black hue jumps about.' }),
+          : {
+              why: say`Too grey for its hue to mean anything: on white and black hue jumps about.`,
+            }),
       })),
     ];
   },
   plot: ({ trials }) => {
     const names = namesIn(trials);
     return {
-      label: 'Hue and saturation of every reading',
-      why: 'Each mark is one reading, by its hue and how colourful it is. Colours whose marks lie apart are never taken for each other; where they mingle, the sensor cannot tell.',
-      x: { title: 'hue, °', from: 0, to: 360 },
-      y: { title: 'saturation, %', from: 0, to: 100 },
+      label: say`Hue and saturation of every reading`,
+      why: say`Each mark is one reading, by its hue and how colourful it is. Colours whose marks lie apart are never taken for each other; where they mingle, the sensor cannot tell.`,
+      x: { title: say`hue, °`, from: 0, to: 360 },
+      y: { title: say`saturation, %`, from: 0, to: 100 },
       series: names.map((name, variant) => ({
         label: name,
         look: 'measured' as const,
@@ -83,27 +89,27 @@ export const colourView: TrialBench<BenchOf<'colour'>, ColourResult> = {
     'colour.noise': { value: noise },
   }),
   trend: ({ result, bench }) => ({
-    label: 'Named right',
+    label: say`Named right`,
     kind: 'share',
     digits: 0,
     estimate: { value: result.right, ...rightInterval(result, bench.trials.length) },
   }),
   state: ({ result }) => {
     const [worst] = result.overlaps;
-    return worst === undefined ? 'all apart' : `${worst.a} and ${worst.b} overlap`;
+    return worst === undefined ? say`all apart` : say`${worst.a} and ${worst.b} overlap`;
   },
   walk: {
     asked: ({ trials }) => [
       ...namesIn(trials).flatMap((name) =>
         times(EACH, {
           known: { name },
-          say: `Hold the sensor over “${name}”, moved and lifted a little each time.`,
+          say: say`Hold the sensor over “${name}”, moved and lifted a little each time.`,
           step: 0,
         }),
       ),
       {
         known: { name: '' },
-        say: 'The next colour: name it, and hold the sensor over it.',
+        say: say`The next colour: name it, and hold the sensor over it.`,
         step: 1,
       },
     ],
@@ -112,7 +118,7 @@ export const colourView: TrialBench<BenchOf<'colour'>, ColourResult> = {
   },
   practice: () => [
     {
-      label: 'Ten readings over each patch',
+      label: say`Ten readings over each patch`,
       commands: PATCHES.map((name) => ({ do: 'patch' as const, name, samples: 10 })),
     },
   ],
@@ -137,14 +143,14 @@ function ColourAnswers({ result }: Shown<BenchOf<'colour'>, ColourResult>) {
       <div
         className={styles['wide']}
         role="region"
-        aria-label="What each colour was taken for"
+        aria-label={say`What each colour was taken for`}
         tabIndex={0}
       >
         <table className={styles['confusion']}>
-          <caption>What each colour was taken for</caption>
+          <caption>{say`What each colour was taken for`}</caption>
           <thead>
             <tr>
-              <th scope="col">is</th>
+              <th scope="col">{say`is`}</th>
               {[...names, 'none'].map((name) => (
                 <th key={name} scope="col">
                   {name}
@@ -170,9 +176,11 @@ function ColourAnswers({ result }: Shown<BenchOf<'colour'>, ColourResult>) {
         </table>
       </div>
       <section className={styles['section']}>
-        <h2>The rule as text</h2>
+        <h2>{say`The rule as text`}</h2>
         <pre className={styles['rule']}>{rules}</pre>
-        <Button onClick={() => void navigator.clipboard.writeText(rules)}>Copy the rule</Button>
+        <Button
+          onClick={() => void navigator.clipboard.writeText(rules)}
+        >{say`Copy the rule`}</Button>
       </section>
     </>
   );

@@ -16,13 +16,16 @@ import { Notice } from '../../../ui/Notice.tsx';
 import { QuantityField } from '../../../ui/QuantityField.tsx';
 import { TextField } from '../../../ui/TextField.tsx';
 import { times, type Shown, type TrialBench } from '../trialBench.ts';
+import { say } from '../../../core/language/say.ts';
 
 const percent = (share: number, digits = 1) => `${formatNumber(100 * share, digits)} %`;
 
 /** Dark and light: where the threshold lies in this room. */
 export const lightView: TrialBench<BenchOf<'light'>, LightResult> = {
   kind: 'light',
-  ask: 'Hold the sensor over dark and over light.',
+  get ask() {
+    return say`Hold the sensor over dark and over light.`;
+  },
   empty: () => ({
     kind: 'light',
     conditions: { battery: null, surface: '', unit: '' },
@@ -31,72 +34,72 @@ export const lightView: TrialBench<BenchOf<'light'>, LightResult> = {
     trials: [],
   }),
   columns: () => [
-    { name: 'surface', label: 'over', kind: 'word', words: ['dark', 'light'], keep: true },
-    { name: 'value', label: 'reading', kind: 'share', live: 'light' },
+    { name: 'surface', label: say`over`, kind: 'word', words: ['dark', 'light'], keep: true },
+    { name: 'value', label: say`reading`, kind: 'share', live: 'light' },
   ],
   options: ({ bench, onChange }) => (
     <>
       <TextField
-        label="Place"
+        label={say`Place`}
         value={bench.place}
         onChange={(place) => onChange({ place })}
-        placeholder="home, venue"
+        placeholder={say`home, venue`}
         maxLength={80}
       />
       <QuantityField
-        label="Width of the line"
+        label={say`Width of the line`}
         kind="length"
         value={bench.lineWidth}
-        refuse={(width) => (width > 0 && width <= 1000 ? null : 'More than 0, at most 1 m.')}
+        refuse={(width) => (width > 0 && width <= 1000 ? null : say`More than 0, at most 1 m.`)}
         onChange={(lineWidth) => onChange({ lineWidth })}
       />
     </>
   ),
   result: ({ trials }) => lightResult(trials),
-  missing: () => 'Two readings over each give a first threshold; a dozen a good one.',
+  missing: () => say`Two readings over each give a first threshold; a dozen a good one.`,
   sentence: ({ result }) =>
     result.dark.value >= result.light.value
-      ? 'Dark reads brighter than light: the two were mixed up.'
-      : `Dark is below ${percent(result.threshold.value, 0)}.`,
+      ? say`Dark reads brighter than light: the two were mixed up.`
+      : say`Dark is below ${percent(result.threshold.value, 0)}.`,
   warnings: ({ result, setup }) =>
     result.margin < SAFE_MARGIN && result.dark.value < result.light.value
       ? [
-          `Dark and light are close: ${formatNumber(falseTriggersPerSecond(result, setup.program.loopPeriod), 1)} false lines a second. Bring the sensor nearer, or shade it.`,
+          say`Dark and light are close: ${formatNumber(falseTriggersPerSecond(result, setup.program.loopPeriod), 1)} false lines a second. Bring the sensor nearer, or shade it.`,
         ]
       : [],
   figures: ({ result, bench, setup }) => [
     {
-      label: 'Threshold',
+      label: say`Threshold`,
       value: formatEstimate(result.threshold, 'share', 1),
       strong: true,
-      why: 'As many spreads away from dark as from light: (μd·sl + μl·sd)/(sd + sl). While the spreads cannot be told apart it is the middle.',
+      why: say`As many spreads away from dark as from light: (μd·sl + μl·sd)/(sd + sl). While the spreads cannot be told apart it is the middle.`,
     },
     {
-      label: 'Dark, light',
+      label: say`Dark, light`,
       value: `${percent(result.dark.value)}, ${percent(result.light.value)}`,
     },
     {
-      label: 'Spread of a reading, dark and light',
+      label: say`Spread of a reading, dark and light`,
       value: `± ${percent(result.darkSpread)}, ± ${percent(result.lightSpread)}`,
     },
     {
-      label: 'Margin d′',
+      label: say`Margin d′`,
       value: formatNumber(result.margin, 1),
-      why: 'Distance of the two levels in spreads. Above 4.7 fewer than one look in a hundred is wrong.',
+      why: say`Distance of the two levels in spreads. Above 4.7 fewer than one look in a hundred is wrong.`,
     },
     {
-      label: 'Wrong looks',
-      value: result.falseLook < 1e-6 ? 'under 1 in a million' : percent(result.falseLook, 3),
-      why: 'Chance that one look at the sensor falls on the wrong side, from the normal curve.',
+      label: say`Wrong looks`,
+      value: result.falseLook < 1e-6 ? say`under 1 in a million` : percent(result.falseLook, 3),
+      why: say`Chance that one look at the sensor falls on the wrong side, from the normal curve.`,
     },
     {
-      label: 'Top speed over the line',
+      label: say`Top speed over the line`,
       value: formatQuantity(
         topSpeedOverLine(bench.lineWidth, setup.program.loopPeriod),
         'speed',
         0,
       ),
-      why: 'Three looks must fall on the line: w/(3·T).',
+      why: say`Three looks must fall on the line: w/(3·T).`,
     },
   ],
   plot: ({ trials }, result) => {
@@ -105,18 +108,18 @@ export const lightView: TrialBench<BenchOf<'light'>, LightResult> = {
         trial.surface === surface ? [{ x: i + 1, y: 100 * trial.value }] : [],
       );
     return {
-      label: 'Readings over dark and over light',
-      why: 'Readings in the order they were taken, over dark and over light. The line is the threshold: it lies where a reading of either kind is least likely to be taken for the other.',
-      x: { title: 'reading', from: 0, to: Math.max(10, trials.length + 1) },
-      y: { title: 'reflected light, %', from: 0 },
+      label: say`Readings over dark and over light`,
+      why: say`Readings in the order they were taken, over dark and over light. The line is the threshold: it lies where a reading of either kind is least likely to be taken for the other.`,
+      x: { title: say`reading`, from: 0, to: Math.max(10, trials.length + 1) },
+      y: { title: say`reflected light, %`, from: 0 },
       series: [
-        { label: 'light', look: 'measured', points: of('light') },
-        { label: 'dark', look: 'measured', variant: 1, points: of('dark') },
+        { label: say`light`, look: 'measured', points: of('light') },
+        { label: say`dark`, look: 'measured', variant: 1, points: of('dark') },
         ...(result === null
           ? []
           : [
               {
-                label: 'threshold',
+                label: say`threshold`,
                 look: 'fit' as const,
                 points: [0, trials.length + 1].map((x) => ({
                   x,
@@ -131,18 +134,18 @@ export const lightView: TrialBench<BenchOf<'light'>, LightResult> = {
   slips: ({ trials }) => lightSlips(trials),
   findings: ({ result }) => lightFindings(result),
   trend: ({ result }) => ({
-    label: 'Threshold',
+    label: say`Threshold`,
     kind: 'share',
     digits: 1,
     estimate: result.threshold,
   }),
-  state: ({ bench }) => (bench.place === '' ? `${bench.trials.length} readings` : bench.place),
+  state: ({ bench }) => (bench.place === '' ? say`${bench.trials.length} readings` : bench.place),
   walk: {
     asked: () =>
       (['dark', 'light'] as const).flatMap((surface, step) =>
         times(12, {
           known: { surface },
-          say: `Hold the sensor over ${surface}, a little further on each time. What does it say?`,
+          say: say`Hold the sensor over ${surface}, a little further on each time. What does it say?`,
           step,
         }),
       ),
@@ -151,7 +154,7 @@ export const lightView: TrialBench<BenchOf<'light'>, LightResult> = {
   },
   practice: () =>
     (['dark', 'light'] as const).map((surface) => ({
-      label: `A dozen readings over ${surface}`,
+      label: say`A dozen readings over ${surface}`,
       commands: [{ do: 'over' as const, surface, samples: 12 }],
     })),
 };
@@ -165,22 +168,22 @@ function LightAnswers({
   const old = before === undefined ? null : lightResult(countedReadings(before.trials));
   if (before === undefined || old === null) return null;
   const change = lightChange(old, result);
-  const place = before.place === '' ? 'the record before' : `“${before.place}”`;
+  const place = before.place === '' ? say`the record before` : `“${before.place}”`;
   const words = (['dark', 'light'] as const).flatMap((surface) =>
     change[surface].real
       ? [
-          `${surface} reads ${percent(Math.abs(change[surface].change))} ${change[surface].change > 0 ? 'more' : 'less'}`,
+          say`${surface} reads ${percent(Math.abs(change[surface].change))} ${change[surface].change > 0 ? say`more` : say`less`}`,
         ]
       : [],
   );
   if (words.length === 0) {
-    return <Notice tone="good">Nothing has changed against {place}, as far as can be told.</Notice>;
+    return (
+      <Notice tone="good">{say`Nothing has changed against ${place}, as far as can be told.`}</Notice>
+    );
   }
   return (
-    <Notice tone={change.falseWithOld > 0.01 ? 'fault' : 'plain'}>
-      Against {place}: {words.join(', ')}. With the old threshold of{' '}
-      {percent(old.threshold.value, 0)}, {percent(change.falseWithOld, 1)} of the looks would be
-      wrong.
-    </Notice>
+    <Notice
+      tone={change.falseWithOld > 0.01 ? 'fault' : 'plain'}
+    >{say`Against ${place}: ${words.join(', ')}. With the old threshold of ${percent(old.threshold.value, 0)}, ${percent(change.falseWithOld, 1)} of the looks would be wrong.`}</Notice>
   );
 }

@@ -20,6 +20,7 @@ import { Figures } from '../../../ui/Figures.tsx';
 import { QuantityField } from '../../../ui/QuantityField.tsx';
 import styles from '../BenchView.module.css';
 import { times, type Shown, type TrialBench } from '../trialBench.ts';
+import { say } from '../../../core/language/say.ts';
 
 const DISTANCES = [100, 150, 200, 300, 400, 500, 600, 800];
 /** As the hub calls the sensor that looks ahead. */
@@ -30,7 +31,9 @@ const MARGIN = 10;
 /** A tape table: what each range sensor says at a true distance. */
 export const rangeView: TrialBench<BenchOf<'range'>, RangeResult> = {
   kind: 'range',
-  ask: 'Stand the robot before a wall and read the sensors against a tape.',
+  get ask() {
+    return say`Stand the robot before a wall and read the sensors against a tape.`;
+  },
   empty: () => ({
     kind: 'range',
     conditions: { battery: null, surface: '', unit: '' },
@@ -39,19 +42,19 @@ export const rangeView: TrialBench<BenchOf<'range'>, RangeResult> = {
     trials: [],
   }),
   columns: ({ analog }) => [
-    { name: 'unit', label: 'sensor', kind: 'word', keep: true },
-    { name: 'tape', label: 'tape', kind: 'length' },
+    { name: 'unit', label: say`sensor`, kind: 'word', keep: true },
+    { name: 'tape', label: say`tape`, kind: 'length' },
     {
       name: 'reading',
-      label: 'reading',
+      label: say`reading`,
       kind: analog ? 'voltage' : 'length',
       digits: analog ? 3 : 1,
       live: 'range',
     },
-    { name: 'incidence', label: 'turned', kind: 'angle', keep: true },
+    { name: 'incidence', label: say`turned`, kind: 'angle', keep: true },
     {
       name: 'noise',
-      label: 'flickers by',
+      label: say`flickers by`,
       kind: analog ? 'voltage' : 'length',
       optional: true,
       digits: analog ? 3 : 1,
@@ -60,86 +63,86 @@ export const rangeView: TrialBench<BenchOf<'range'>, RangeResult> = {
   options: ({ bench, onChange }) => (
     <>
       <Choice
-        label="It says"
+        label={say`It says`}
         value={bench.analog ? 'volts' : 'millimetres'}
         options={[
-          { value: 'millimetres', label: 'a distance' },
-          { value: 'volts', label: 'volts' },
+          { value: 'millimetres', label: say`a distance` },
+          { value: 'volts', label: say`volts` },
         ]}
         onChange={(says) => onChange({ analog: says === 'volts' })}
       />
       <QuantityField
-        label="Useful while off by less than"
+        label={say`Useful while off by less than`}
         kind="length"
         value={bench.limit}
-        refuse={(limit) => (limit > 0 && limit <= 1000 ? null : 'More than 0, at most 1 m.')}
+        refuse={(limit) => (limit > 0 && limit <= 1000 ? null : say`More than 0, at most 1 m.`)}
         onChange={(limit) => onChange({ limit })}
       />
     </>
   ),
   result: ({ trials, limit, analog }) => rangeResult(trials, limit, analog),
-  missing: () => 'A sensor needs three readings at two distances or more, square to the wall.',
+  missing: () => say`A sensor needs three readings at two distances or more, square to the wall.`,
   sentence: ({ result, bench }) => {
     const odd = result.units.filter((unit) => unit.odd);
     if (odd.length > 0) {
       const [one] = odd as [RangeUnit];
       const apart = one.offset.value - result.medianOffset;
-      return `Sensor “${one.unit}” is the odd one: it reads ${formatQuantity(Math.abs(apart), 'length', 0)} ${apart > 0 ? 'more' : 'less'} than the others.`;
+      return say`Sensor “${one.unit}” is the odd one: it reads ${formatQuantity(Math.abs(apart), 'length', 0)} ${apart > 0 ? say`more` : say`less`} than the others.`;
     }
     const [first] = result.units as [RangeUnit];
     if (bench.analog) {
-      return `“${first.unit}”: ${formatNumber(first.intercept.value, 3)} V at the wall, ${formatNumber(100 * first.slope.value, 3)} V more for every ${formatQuantity(100, 'length', 0)}.`;
+      return say`“${first.unit}”: ${formatNumber(first.intercept.value, 3)} V at the wall, ${formatNumber(100 * first.slope.value, 3)} V more for every ${formatQuantity(100, 'length', 0)}.`;
     }
     const off = first.offset.value;
     return Math.abs(off) < (first.offset.high - first.offset.low) / 2
-      ? `“${first.unit}” tells the truth to ${formatQuantity(first.noise, 'length', 1)} a reading.`
-      : `“${first.unit}” reads ${formatQuantity(Math.abs(off), 'length', 1)} too ${off > 0 ? 'much' : 'little'}.`;
+      ? say`“${first.unit}” tells the truth to ${formatQuantity(first.noise, 'length', 1)} a reading.`
+      : say`“${first.unit}” reads ${formatQuantity(Math.abs(off), 'length', 1)} too ${off > 0 ? say`much` : say`little`}.`;
   },
   warnings: ({ result, bench }) =>
     result.units.flatMap(({ unit, useful }) => {
       const far = Math.max(...bench.trials.filter((t) => t.unit === unit).map((t) => t.tape));
       const near = Math.min(...bench.trials.filter((t) => t.unit === unit).map((t) => t.tape));
-      if (useful === null) return [`No distance of “${unit}” is within the limit.`];
+      if (useful === null) return [say`No distance of “${unit}” is within the limit.`];
       return useful.from > near || useful.to < far
         ? [
-            `“${unit}” can be trusted from ${formatShown(useful.from, 'length', 0)} to ${formatQuantity(useful.to, 'length', 0)} only.`,
+            say`“${unit}” can be trusted from ${formatShown(useful.from, 'length', 0)} to ${formatQuantity(useful.to, 'length', 0)} only.`,
           ]
         : [];
     }),
   figures: ({ result, bench }) =>
     result.units.flatMap((unit) => [
       {
-        label: `“${unit.unit}”${unit.odd ? ', the odd one' : ''}`,
+        label: `“${unit.unit}”${unit.odd ? say`, the odd one` : ''}`,
         value: bench.analog
           ? `${formatNumber(unit.intercept.value, 3)} V ${unit.slope.value < 0 ? '−' : '+'} ${formatNumber(Math.abs(unit.slope.value) * 1000, 3)} mV/mm`
           : formatEstimate(unit.offset, 'length', 1),
         strong: true,
         why: bench.analog
-          ? 'volts = m·d + c by least squares.'
-          : 'Reading minus tape at the middle distance, from a line through all square readings; 95 % interval by Student’s t.',
+          ? say`volts = m·d + c by least squares.`
+          : say`Reading minus tape at the middle distance, from a line through all square readings; 95 % interval by Student’s t.`,
       },
       {
-        label: `Slope, noise of a reading of “${unit.unit}”`,
+        label: say`Slope, noise of a reading of “${unit.unit}”`,
         value: `${bench.analog ? '–' : formatNumber(unit.slope.value, 4)}, ± ${formatQuantity(unit.noise, 'length', 1)}`,
-        why: 'Slope 1 means the same offset at every distance. Noise is the spread about the line.',
+        why: say`Slope 1 means the same offset at every distance. Noise is the spread about the line.`,
       },
       {
-        label: `Useful range of “${unit.unit}”`,
+        label: say`Useful range of “${unit.unit}”`,
         value:
           unit.useful === null
             ? 'nowhere'
-            : `${formatShown(unit.useful.from, 'length', 0)} to ${formatQuantity(unit.useful.to, 'length', 0)}`,
-        why: 'The widest run of distances whose readings stay within the limit of one line.',
+            : say`${formatShown(unit.useful.from, 'length', 0)} to ${formatQuantity(unit.useful.to, 'length', 0)}`,
+        why: say`The widest run of distances whose readings stay within the limit of one line.`,
       },
     ]),
   plot: ({ trials, analog }, result) => {
     const square = trials.filter(({ incidence }) => Math.abs(incidence) <= 0.06);
     const units = [...new Set(trials.map(({ unit }) => unit))];
     return {
-      label: 'How far off each reading was, by true distance',
-      why: 'Each mark is one reading against the tape, with the sensor square to the wall. The dashed line is fitted: its height is the offset, its slope the scale. Marks far from it show the noise, or a sensor that is another than its fellows.',
-      x: { title: 'tape', kind: 'length', from: 0 },
-      y: analog ? { title: 'reading, V' } : { title: 'read too much by', kind: 'length' },
+      label: say`How far off each reading was, by true distance`,
+      why: say`Each mark is one reading against the tape, with the sensor square to the wall. The dashed line is fitted: its height is the offset, its slope the scale. Marks far from it show the noise, or a sensor that is another than its fellows.`,
+      x: { title: say`tape`, kind: 'length', from: 0 },
+      y: analog ? { title: say`reading, V` } : { title: say`read too much by`, kind: 'length' },
       series: [
         ...units.map((unit, variant) => ({
           label: unit,
@@ -150,7 +153,7 @@ export const rangeView: TrialBench<BenchOf<'range'>, RangeResult> = {
             .map(({ tape, reading }) => ({ x: tape, y: analog ? reading : reading - tape })),
         })),
         ...(result?.units ?? []).map((unit, i) => ({
-          label: i === 0 ? 'their lines' : '',
+          label: i === 0 ? say`their lines` : '',
           look: 'fit' as const,
           points: [
             Math.min(...square.map(({ tape }) => tape)),
@@ -164,7 +167,9 @@ export const rangeView: TrialBench<BenchOf<'range'>, RangeResult> = {
     };
   },
   beside: {
-    label: 'off the line',
+    get label() {
+      return say`off the line`;
+    },
     value: ({ units }, _, { unit, tape, reading, incidence }) => {
       const own = units.find((one) => one.unit === unit);
       if (own === undefined || Math.abs(incidence) > 0.06) return '';
@@ -180,13 +185,13 @@ export const rangeView: TrialBench<BenchOf<'range'>, RangeResult> = {
     const unit = unitInUse(result);
     return bench.analog
       ? {
-          label: `“${unit.unit}” at the wall`,
+          label: say`“${unit.unit}” at the wall`,
           kind: 'voltage',
           digits: 3,
           estimate: unit.intercept,
         }
       : {
-          label: `“${unit.unit}” reads too much by`,
+          label: say`“${unit.unit}” reads too much by`,
           kind: 'length',
           digits: 1,
           estimate: unit.offset,
@@ -195,14 +200,14 @@ export const rangeView: TrialBench<BenchOf<'range'>, RangeResult> = {
   state: ({ result }) => {
     const odd = result.units.filter((unit) => unit.odd).map(({ unit }) => unit);
     const count = `${result.units.length} ${result.units.length === 1 ? 'sensor' : 'sensors'}`;
-    return odd.length > 0 ? `${count}, ${odd.join(', ')} is odd` : count;
+    return odd.length > 0 ? say`${count}, ${odd.join(', ')} is odd` : count;
   },
   walk: {
     asked: ({ trials }) =>
       DISTANCES.flatMap((tape) =>
         times(2, {
           known: { unit: trials.at(-1)?.unit ?? FIRST_UNIT, tape, incidence: 0 },
-          say: `Stand it square to the wall, ${formatQuantity(tape, 'length')} from the face of the sensor. What does it say?`,
+          say: say`Stand it square to the wall, ${formatQuantity(tape, 'length')} from the face of the sensor. What does it say?`,
           step: 0,
         }),
       ),
@@ -211,13 +216,13 @@ export const rangeView: TrialBench<BenchOf<'range'>, RangeResult> = {
   },
   practice: () => [
     {
-      label: 'Hold the tape at eight distances',
+      label: say`Hold the tape at eight distances`,
       commands: DISTANCES.flatMap((distance) =>
         [0, 0].map((incidence) => ({ do: 'tape' as const, distance, incidence })),
       ),
     },
     {
-      label: `At ${formatQuantity(300, 'length', 0)}, turned 10° to 30°`,
+      label: say`At ${formatQuantity(300, 'length', 0)}, turned 10° to 30°`,
       commands: [10, 20, 30].map((angle) => ({
         do: 'tape' as const,
         distance: 300,
@@ -252,37 +257,32 @@ function RangeAnswers({ result, bench, setup }: Shown<BenchOf<'range'>, RangeRes
     <>
       <div className={styles['wanted']}>
         <QuantityField
-          label="To stop at"
+          label={say`To stop at`}
           kind="length"
           value={wanted}
-          refuse={(value) => (value > 0 ? null : 'More than 0.')}
+          refuse={(value) => (value > 0 ? null : say`More than 0.`)}
           onChange={setWanted}
         />
         <QuantityField
-          label="driving at"
+          label={say`driving at`}
           kind="speed"
           digits={0}
           value={speed}
-          refuse={(value) => (value > 0 && value <= 2000 ? null : 'More than 0, at most 2 m/s.')}
+          refuse={(value) => (value > 0 && value <= 2000 ? null : say`More than 0, at most 2 m/s.`)}
           onChange={setSpeed}
         />
         <output>
-          stop when it reads less than {trigger}{' '}
-          <small>runs on {formatQuantity(stop.runOn, 'length', 0)}</small>
+          {say`stop when it reads less than ${trigger}`}{' '}
+          <small>{say`runs on ${formatQuantity(stop.runOn, 'length', 0)}`}</small>
         </output>
         {stop.early >= 0.5 && (
-          <p className={styles['note']}>
-            Its readings are noisy, so one of them comes early: it stops{' '}
-            {formatQuantity(stop.early, 'length', 0)} before its mark on average. That is in the
-            number.
-          </p>
+          <p
+            className={styles['note']}
+          >{say`Its readings are noisy, so one of them comes early: it stops ${formatQuantity(stop.early, 'length', 0)} before its mark on average. That is in the number.`}</p>
         )}
-        <p className={styles['note']}>
-          At most {formatQuantity(stop.topSpeed, 'speed', 0)}, or the loop looks fewer than three
-          times within {formatQuantity(MARGIN, 'length', 0)}. Less than, never equals: that exact
-          reading would be met in {formatNumber(100 * chanceOfEquality(1, speed, period), 0)} % of
-          the runs.
-        </p>
+        <p
+          className={styles['note']}
+        >{say`At most ${formatQuantity(stop.topSpeed, 'speed', 0)}, or the loop looks fewer than three times within ${formatQuantity(MARGIN, 'length', 0)}. Less than, never equals: that exact reading would be met in ${formatNumber(100 * chanceOfEquality(1, speed, period), 0)} % of the runs.`}</p>
       </div>
       {oblique.length > 0 && <Figures figures={oblique} />}
     </>
@@ -312,9 +312,9 @@ function obliqueFigures(
         const more = mean(own.map(({ reading, tape }) => reading - unit.offset.value - tape));
         const expected = mean(own.map(({ tape }) => obliqueDistance(tape, angle, cone) - tape));
         return {
-          label: `Turned ${formatNumber(degrees(angle), 0)}°, reads more by`,
-          value: `${formatQuantity(more, 'length', 0)}, expected ${formatShown(expected, 'length', 0)}`,
-          why: 'Along its axis a beam reads d/cos ψ; a cone sees the nearest point within it.',
+          label: say`Turned ${formatNumber(degrees(angle), 0)}°, reads more by`,
+          value: say`${formatQuantity(more, 'length', 0)}, expected ${formatShown(expected, 'length', 0)}`,
+          why: say`Along its axis a beam reads d/cos ψ; a cone sees the nearest point within it.`,
         };
       });
 }

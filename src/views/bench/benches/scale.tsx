@@ -10,55 +10,58 @@ import { degrees } from '../../../core/mathematics/angle.ts';
 import { formatEstimate } from '../../../core/mathematics/estimateText.ts';
 import { formatNumber } from '../../../core/mathematics/quantity.ts';
 import { times, type TrialBench } from '../trialBench.ts';
+import { plural, say } from '../../../core/language/say.ts';
 
 /** Whole turns by hand: scale, sign and mounting of the gyro. */
 export const scaleView: TrialBench<BenchOf<'scale'>, GyroScale> = {
   kind: 'scale',
-  ask: 'Turn the robot by hand, whole turns against a mark.',
+  get ask() {
+    return say`Turn the robot by hand, whole turns against a mark.`;
+  },
   empty: () => ({
     kind: 'scale',
     conditions: { battery: null, surface: '', unit: '' },
     trials: [],
   }),
   columns: () => [
-    { name: 'way', label: 'turned', kind: 'word', words: ['right', 'left'], keep: true },
-    { name: 'turns', label: 'turns', kind: 'count', keep: true },
-    { name: 'reported', label: 'reading changed by', kind: 'angle' },
+    { name: 'way', label: say`turned`, kind: 'word', words: ['right', 'left'], keep: true },
+    { name: 'turns', label: say`turns`, kind: 'count', keep: true },
+    { name: 'reported', label: say`reading changed by`, kind: 'angle' },
   ],
   result: ({ trials }) => gyroScale(trials),
   missing: ({ trials }) =>
     trials.length < 2
-      ? 'Two trials give a first number.'
-      : 'The signs are half and half: some were turned the other way than noted.',
+      ? say`Two trials give a first number.`
+      : say`The signs are half and half: some were turned the other way than noted.`,
   sentence: ({ result, setup }) => signSentence(result, setup.gyro.rightPositive),
   warnings: ({ result }) => [
     ...(result.oddOnes.length > 0
       ? [
-          `${result.oddOnes.length === 1 ? 'One trial was' : `${result.oddOnes.length} trials were`} turned the other way than noted, and ${result.oddOnes.length === 1 ? 'does' : 'do'} not count.`,
+          say`${plural(result.oddOnes.length, 'One trial was', '# trials were')} turned the other way than noted, and ${plural(result.oddOnes.length, 'does', 'do')} not count.`,
         ]
       : []),
   ],
   figures: ({ result }) => [
     {
-      label: 'Reads this share of a turn',
+      label: say`Reads this share of a turn`,
       value: formatEstimate(result.scale, 'number', 4),
       strong: true,
-      why: 'k = reported/(n·360°), by least squares through the origin over all trials. 95 % interval by Student’s t.',
+      why: say`k = reported/(n·360°), by least squares through the origin over all trials. 95 % interval by Student’s t.`,
     },
     {
-      label: 'so a true 90° reads',
+      label: say`so a true 90° reads`,
       value: `${formatNumber(90 * result.scale.value, 1)}°`,
     },
-    { label: 'Positive is', value: result.rightPositive ? 'right' : 'left' },
+    { label: say`Positive is`, value: result.rightPositive ? 'right' : 'left' },
   ],
   plot: ({ trials }, result) => ({
-    label: 'How far each reading was off',
-    why: 'Each cross is one trial of whole turns by hand: how much more or less the gyro said. The slope of the dashed line is what its scale is off by; crosses on the wrong side mean that its sign is the other way.',
-    x: { title: 'turned, whole turns (right +)' },
-    y: { title: 'read too much by, °' },
+    label: say`How far each reading was off`,
+    why: say`Each cross is one trial of whole turns by hand: how much more or less the gyro said. The slope of the dashed line is what its scale is off by; crosses on the wrong side mean that its sign is the other way.`,
+    x: { title: say`turned, whole turns (right +)` },
+    y: { title: say`read too much by, °` },
     series: [
       {
-        label: 'trials',
+        label: say`trials`,
         look: 'measured',
         points: trials.map(({ way, turns, reported }) => ({
           x: way === 'right' ? turns : -turns,
@@ -69,7 +72,7 @@ export const scaleView: TrialBench<BenchOf<'scale'>, GyroScale> = {
         ? []
         : [
             {
-              label: 'fit',
+              label: say`fit`,
               look: 'fit' as const,
               points: [...trials.map((t) => (t.way === 'right' ? t.turns : -t.turns)), 0]
                 .toSorted((a, b) => a - b)
@@ -79,7 +82,9 @@ export const scaleView: TrialBench<BenchOf<'scale'>, GyroScale> = {
     ],
   }),
   beside: {
-    label: 'off the fit, °',
+    get label() {
+      return say`off the fit, °`;
+    },
     value: (result, i) => formatNumber(degrees(result.residuals[i]!), 1),
   },
   slips: ({ trials }) =>
@@ -91,18 +96,18 @@ export const scaleView: TrialBench<BenchOf<'scale'>, GyroScale> = {
     ),
   findings: ({ result }) => scaleFindings(result),
   trend: ({ result }) => ({
-    label: 'Scale',
+    label: say`Scale`,
     kind: 'number',
     digits: 4,
     estimate: result.scale,
   }),
-  state: ({ result }) => `${result.rightPositive ? 'right' : 'left'} is positive`,
+  state: ({ result }) => say`${result.rightPositive ? say`right` : say`left`} is positive`,
   walk: {
     asked: () =>
       (['right', 'left'] as const).flatMap((way) =>
         times(3, {
           known: { way, turns: 5 },
-          say: `Five whole turns to the ${way} by hand, back onto the mark. By how much did the heading change?`,
+          say: say`Five whole turns to the ${way} by hand, back onto the mark. By how much did the heading change?`,
           step: 1,
         }),
       ),
@@ -111,7 +116,7 @@ export const scaleView: TrialBench<BenchOf<'scale'>, GyroScale> = {
   },
   practice: () =>
     (['right', 'left'] as const).map((way) => ({
-      label: `Five turns ${way} by hand, 3 times`,
+      label: say`Five turns ${way} by hand, 3 times`,
       commands: times(3, { do: 'spin' as const, turns: 5, way }),
     })),
 };

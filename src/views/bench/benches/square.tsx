@@ -16,13 +16,16 @@ import { formatNumber, formatQuantity, formatShown } from '../../../core/mathema
 import { Choice } from '../../../ui/Choice.tsx';
 import { QuantityField } from '../../../ui/QuantityField.tsx';
 import { times, type TrialBench } from '../trialBench.ts';
+import { say } from '../../../core/language/say.ts';
 
 type Result = SquareResult<EncoderSquare | GyroSquare>;
 
 /** Squares both ways round: what wheels and track, or corners, really are. */
 export const squareView: TrialBench<BenchOf<'square'>, Result> = {
   kind: 'square',
-  ask: 'Drive a square both ways round and see where it comes back.',
+  get ask() {
+    return say`Drive a square both ways round and see where it comes back.`;
+  },
   empty: ({ drive }) => ({
     kind: 'square',
     conditions: { battery: null, surface: '', unit: '' },
@@ -32,29 +35,29 @@ export const squareView: TrialBench<BenchOf<'square'>, Result> = {
     trials: [],
   }),
   columns: () => [
-    { name: 'way', label: 'round', kind: 'word', words: ['right', 'left'], keep: true },
-    { name: 'x', label: 'ahead', kind: 'length' },
-    { name: 'y', label: 'to the left', kind: 'length' },
+    { name: 'way', label: say`round`, kind: 'word', words: ['right', 'left'], keep: true },
+    { name: 'x', label: say`ahead`, kind: 'length' },
+    { name: 'y', label: say`to the left`, kind: 'length' },
   ],
   options: ({ bench, onChange }) => (
     <>
       <Choice
-        label="It turns by"
+        label={say`It turns by`}
         value={bench.by}
         options={[
-          { value: 'encoders', label: 'encoders' },
-          { value: 'gyro', label: 'gyro' },
+          { value: 'encoders', label: say`encoders` },
+          { value: 'gyro', label: say`gyro` },
         ]}
         onChange={(by) => onChange({ by })}
       />
       <QuantityField
-        label="Side"
+        label={say`Side`}
         kind="length"
         value={bench.side}
         refuse={(side) =>
           side >= 50 && side <= 10000
             ? null
-            : `From ${formatQuantity(50, 'length')} to ${formatQuantity(10000, 'length')}.`
+            : say`From ${formatQuantity(50, 'length')} to ${formatQuantity(10000, 'length')}.`
         }
         onChange={(side) => onChange({ side })}
       />
@@ -64,7 +67,7 @@ export const squareView: TrialBench<BenchOf<'square'>, Result> = {
     by === 'encoders' ? encoderSquare(trials, side, track) : gyroSquare(trials, side),
   missing: ({ trials }) => {
     const of = (way: 'left' | 'right') => trials.filter((trial) => trial.way === way).length;
-    return `It needs two squares each way round; there are ${of('right')} to the right and ${of('left')} to the left.`;
+    return say`It needs two squares each way round; there are ${of('right')} to the right and ${of('left')} to the left.`;
   },
   slips: ({ trials, side }) =>
     endSlips(
@@ -72,16 +75,17 @@ export const squareView: TrialBench<BenchOf<'square'>, Result> = {
       side,
     ),
   sentence: ({ result: { found, before, after }, bench }) => {
-    const gain = `${formatQuantity(before, 'length', 0)} off becomes ${formatQuantity(after, 'length', 0)}`;
+    const gain = say`${formatQuantity(before, 'length', 0)} off becomes ${formatQuantity(after, 'length', 0)}`;
     if (found.by === 'encoders') {
       const larger = found.wheelRatio.low > 1 ? 'right' : found.wheelRatio.high < 1 ? 'left' : null;
-      const wheels = larger === null ? 'Both wheels are alike' : `The ${larger} wheel is larger`;
-      return `${wheels}, the track is ${formatQuantity(found.track.value, 'length', 1)}: ${gain}.`;
+      const wheels =
+        larger === null ? say`Both wheels are alike` : say`The ${larger} wheel is larger`;
+      return say`${wheels}, the track is ${formatQuantity(found.track.value, 'length', 1)}: ${gain}.`;
     }
     const off = degrees(found.cornerError.value);
     return found.cornerError.low <= 0 && found.cornerError.high >= 0
-      ? `The corners are right as far as ${bench.trials.length} squares can tell.`
-      : `Every corner turns ${formatNumber(Math.abs(off), 2)}° too ${off > 0 ? 'far' : 'little'}: ${gain}.`;
+      ? say`The corners are right as far as ${bench.trials.length} squares can tell.`
+      : say`Every corner turns ${formatNumber(Math.abs(off), 2)}° too ${off > 0 ? say`far` : say`little`}: ${gain}.`;
   },
   figures: ({ result }) => {
     const { found, firstOrder, spread } = result;
@@ -89,45 +93,45 @@ export const squareView: TrialBench<BenchOf<'square'>, Result> = {
       ...(found.by === 'encoders'
         ? [
             {
-              label: 'Right wheel over left',
+              label: say`Right wheel over left`,
               value: formatEstimate(found.wheelRatio, 'number', 4),
               strong: true,
-              why: 'Gauss-Newton fit of the exact path, side by side and corner by corner, to all ends; started from the first-order result of Borenstein and Feng (1996).',
+              why: say`Gauss-Newton fit of the exact path, side by side and corner by corner, to all ends; started from the first-order result of Borenstein and Feng (1996).`,
             },
             {
-              label: 'Effective track',
+              label: say`Effective track`,
               value: formatEstimate(found.track, 'length', 2),
               strong: true,
-              why: 'From the same fit. Its 95 % interval comes from the spread of the ends.',
+              why: say`From the same fit. Its 95 % interval comes from the spread of the ends.`,
             },
             {
-              label: 'First order, for comparison',
+              label: say`First order, for comparison`,
               value: `${formatNumber(firstOrder!.wheelRatio, 4)}, ${formatQuantity(firstOrder!.track, 'length', 2)}`,
-              why: 'α = (x̄right + x̄left)/(−4L), β = (x̄right − x̄left)/(−4L). Good for small errors only.',
+              why: say`α = (x̄right + x̄left)/(−4L), β = (x̄right − x̄left)/(−4L). Good for small errors only.`,
             },
           ]
         : [
             {
-              label: 'Corner error',
+              label: say`Corner error`,
               value: formatEstimate(found.cornerError, 'angle', 2),
               strong: true,
-              why: 'What each corner turns beyond 90°, the same sense both ways round.',
+              why: say`What each corner turns beyond 90°, the same sense both ways round.`,
             },
             {
-              label: 'Turns along a side',
+              label: say`Turns along a side`,
               value: formatEstimate(found.sideDrift, 'angle', 2),
-              why: 'Left is positive. The length of a side cannot be told from the ends: a square closes whatever its size. The wheels’ bench tells it.',
+              why: say`Left is positive. The length of a side cannot be told from the ends: a square closes whatever its size. The wheels’ bench tells it.`,
             },
           ]),
       {
-        label: 'Worst mean end, before and after',
+        label: say`Worst mean end, before and after`,
         value: `${formatShown(result.before, 'length', 0)} → ${formatQuantity(result.after, 'length', 0)}`,
-        why: 'Distance of the mean end from the corner, and what remains when the found numbers are taken in.',
+        why: say`Distance of the mean end from the corner, and what remains when the found numbers are taken in.`,
       },
       {
-        label: 'Spread of one square',
+        label: say`Spread of one square`,
         value: `${formatShown(spread.x, 'length', 0)}, ${formatQuantity(spread.y, 'length', 0)}`,
-        why: 'Standard deviation of the ends about the fit, ahead and to the side. It is slip and put-down: no number removes it.',
+        why: say`Standard deviation of the ends about the fit, ahead and to the side. It is slip and put-down: no number removes it.`,
       },
     ];
   },
@@ -144,19 +148,19 @@ export const squareView: TrialBench<BenchOf<'square'>, Result> = {
       return [{ x: -end.y, y: end.x }];
     };
     return {
-      label: 'Where the squares ended, seen from the start',
-      why: 'Each mark is where one square ended; the start is the circle. Ends of both ways round that lie on the same side come from the wheels, ends that lie on opposite sides from the track. The dashed ends are those of the numbers that were found.',
-      x: { title: `to the right (${by})`, kind: 'length' },
-      y: { title: 'ahead', kind: 'length' },
+      label: say`Where the squares ended, seen from the start`,
+      why: say`Each mark is where one square ended; the start is the circle. Ends of both ways round that lie on the same side come from the wheels, ends that lie on opposite sides from the track. The dashed ends are those of the numbers that were found.`,
+      x: { title: say`to the right (${by})`, kind: 'length' },
+      y: { title: say`ahead`, kind: 'length' },
       series: [
-        { label: 'round to the right', look: 'measured', points: ends('right') },
-        { label: 'round to the left', look: 'measured', variant: 1, points: ends('left') },
-        { label: 'start', look: 'fault', points: [{ x: 0, y: 0 }] },
+        { label: say`round to the right`, look: 'measured', points: ends('right') },
+        { label: say`round to the left`, look: 'measured', variant: 1, points: ends('left') },
+        { label: say`start`, look: 'fault', points: [{ x: 0, y: 0 }] },
         ...(result === null
           ? []
           : [
               {
-                label: 'fit',
+                label: say`fit`,
                 look: 'measured' as const,
                 variant: 4,
                 points: [...fitted('right'), ...fitted('left')],
@@ -168,18 +172,18 @@ export const squareView: TrialBench<BenchOf<'square'>, Result> = {
   findings: ({ result, setup }) => squareFindings(result, setup.drive.wheelDiameter),
   trend: ({ result: { found } }) =>
     found.by === 'encoders'
-      ? { label: 'Track', kind: 'length', digits: 2, estimate: found.track }
-      : { label: 'Corner error', kind: 'angle', digits: 2, estimate: found.cornerError },
+      ? { label: say`Track`, kind: 'length', digits: 2, estimate: found.track }
+      : { label: say`Corner error`, kind: 'angle', digits: 2, estimate: found.cornerError },
   state: ({ bench }) => {
     const of = (way: 'left' | 'right') => bench.trials.filter((t) => t.way === way).length;
-    return `by ${bench.by}, ${of('right')} + ${of('left')} squares`;
+    return say`by ${bench.by}, ${of('right')} + ${of('left')} squares`;
   },
   walk: {
     asked: () =>
       (['right', 'left'] as const).flatMap((way, step) =>
         times(5, {
           known: { way },
-          say: `Drive the square round to the ${way}. Where did the axle end, seen from the corner?`,
+          say: say`Drive the square round to the ${way}. Where did the axle end, seen from the corner?`,
           step: step + 1,
         }),
       ),
@@ -188,7 +192,7 @@ export const squareView: TrialBench<BenchOf<'square'>, Result> = {
   },
   practice: ({ by, side }) =>
     (['right', 'left'] as const).map((way) => ({
-      label: `Five squares to the ${way}`,
+      label: say`Five squares to the ${way}`,
       commands: times(5, { do: 'square' as const, side, way, by }),
     })),
 };

@@ -16,11 +16,12 @@ import {
 } from '../../../core/benches/turn/turn.ts';
 import { degrees, radians } from '../../../core/mathematics/angle.ts';
 import { formatEstimate } from '../../../core/mathematics/estimateText.ts';
-import { formatNumber, formatQuantity } from '../../../core/mathematics/quantity.ts';
+import { formatFixed, formatNumber, formatQuantity } from '../../../core/mathematics/quantity.ts';
 import { Choice } from '../../../ui/Choice.tsx';
 import { QuantityField } from '../../../ui/QuantityField.tsx';
 import styles from '../BenchView.module.css';
 import { times, type PracticeOffer, type Shown, type TrialBench } from '../trialBench.ts';
+import { say } from '../../../core/language/say.ts';
 
 const WANTED_RATE = radians(120);
 /** Rate of the turns that the sheet asks for one by one. */
@@ -29,7 +30,9 @@ const WALK_RATE = radians(90);
 /** Turns stopped by the gyro: how much further than the stop the robot turns. */
 export const turnView: TrialBench<BenchOf<'turn'>, TurnModel> = {
   kind: 'turn',
-  ask: 'Turn a few times and measure how far it really went.',
+  get ask() {
+    return say`Turn a few times and measure how far it really went.`;
+  },
   empty: () => ({
     kind: 'turn',
     style: 'spot',
@@ -37,12 +40,12 @@ export const turnView: TrialBench<BenchOf<'turn'>, TurnModel> = {
     trials: [],
   }),
   columns: () => [
-    { name: 'trigger', label: 'stop at', kind: 'angle' },
-    { name: 'rate', label: 'rate', kind: 'rate', keep: true, digits: 0 },
-    { name: 'measured', label: 'turned', kind: 'angle' },
+    { name: 'trigger', label: say`stop at`, kind: 'angle' },
+    { name: 'rate', label: say`rate`, kind: 'rate', keep: true, digits: 0 },
+    { name: 'measured', label: say`turned`, kind: 'angle' },
     {
       name: 'way',
-      label: 'way',
+      label: say`way`,
       kind: 'word',
       words: ['right', 'left'],
       keep: true,
@@ -51,12 +54,12 @@ export const turnView: TrialBench<BenchOf<'turn'>, TurnModel> = {
   ],
   options: ({ bench, onChange }) => (
     <Choice
-      label="Wheels"
+      label={say`Wheels`}
       value={bench.style}
       options={[
-        { value: 'spot', label: 'both' },
-        { value: 'pivot-left', label: 'right only' },
-        { value: 'pivot-right', label: 'left only' },
+        { value: 'spot', label: say`both` },
+        { value: 'pivot-left', label: say`right only` },
+        { value: 'pivot-right', label: say`left only` },
       ]}
       onChange={(style) => onChange({ style })}
     />
@@ -64,8 +67,8 @@ export const turnView: TrialBench<BenchOf<'turn'>, TurnModel> = {
   result: ({ trials }) => fitTurnModel(trials),
   missing: ({ trials }) =>
     trials.length === 0
-      ? 'Two trials at one angle give a first number.'
-      : 'One more trial is needed before a number can be given.',
+      ? say`Two trials at one angle give a first number.`
+      : say`One more trial is needed before a number can be given.`,
   slips: ({ trials }) =>
     turnSlips(trials.map(({ trigger, measured }) => ({ asked: trigger, came: measured }))),
   sentence: ({ result }) => turnSentence(result),
@@ -77,12 +80,12 @@ export const turnView: TrialBench<BenchOf<'turn'>, TurnModel> = {
     return [
       ...(short > 0
         ? [
-            `${short} of the trials are too short to reach their rate: they measure something else. Strike them or turn further.`,
+            say`${short} of the trials are too short to reach their rate: they measure something else. Strike them or turn further.`,
           ]
         : []),
       ...(sides !== null && sides.sameP < 0.05
         ? [
-            `Left turns go on ${formatQuantity(sides.left.value, 'angle')}, right turns ${formatQuantity(sides.right.value, 'angle')}: the sides differ. Stop each side on its own number.`,
+            say`Left turns go on ${formatQuantity(sides.left.value, 'angle')}, right turns ${formatQuantity(sides.right.value, 'angle')}: the sides differ. Stop each side on its own number.`,
           ]
         : []),
     ];
@@ -91,59 +94,59 @@ export const turnView: TrialBench<BenchOf<'turn'>, TurnModel> = {
     const sides = turnSides(bench.trials, result);
     return [
       {
-        label: 'Slope, true over stop',
+        label: say`Slope, true over stop`,
         value: result.constantP === null ? '1 assumed' : formatEstimate(result.slope, 'number', 4),
-        why: 'A slope of 1 means the same number of degrees at every angle. Least squares, with a 95 % interval by Student’s t.',
+        why: say`A slope of 1 means the same number of degrees at every angle. Least squares, with a 95 % interval by Student’s t.`,
       },
       ...result.runOn.map(({ rate, estimate }) => ({
-        label: `Turns on at ${formatNumber(degrees(rate), 0)}°/s`,
+        label: say`Turns on at ${formatNumber(degrees(rate), 0)}°/s`,
         value: formatEstimate(estimate, 'angle', 2),
         strong: true,
-        why: 'c(ω) = ω·τ + ω²/(2α): the delay of sensor, loop and command, then braking.',
+        why: say`c(ω) = ω·τ + ω²/(2α): the delay of sensor, loop and command, then braking.`,
       })),
       ...(result.delay === null || result.brakingTerm === null
         ? []
         : [
             {
-              label: 'of which delay',
+              label: say`of which delay`,
               value: formatEstimate(result.delay, 'time', 4),
-              why: 'τ: the share of the run-on that grows with the rate.',
+              why: say`τ: the share of the run-on that grows with the rate.`,
             },
             {
-              label: 'and coasting, at 120°/s',
+              label: say`and coasting, at 120°/s`,
               value: `${formatNumber(degrees(result.brakingTerm.value * WANTED_RATE ** 2), 2)}°`,
-              why: 'ω²/(2α): the share that grows with the square of the rate.',
+              why: say`ω²/(2α): the share that grows with the square of the rate.`,
             },
           ]),
       ...(sides === null
         ? []
         : [
             {
-              label: 'to the left, to the right',
+              label: say`to the left, to the right`,
               value: `${formatNumber(degrees(sides.left.value), 1)}°, ${formatNumber(degrees(sides.right.value), 1)}°`,
-              why: `Chance that the sides are the same and luck made this difference: ${formatNumber(100 * sides.sameP, 0)} %.`,
+              why: say`Chance that the sides are the same and luck made this difference: ${formatNumber(100 * sides.sameP, 0)} %.`,
             },
           ]),
       {
-        label: 'Spread of one turn',
+        label: say`Spread of one turn`,
         value: `± ${formatNumber(degrees(result.residualSpread), 2)}°`,
-        why: 'Standard deviation of the trials about the fit.',
+        why: say`Standard deviation of the trials about the fit.`,
       },
       {
-        label: 'of which the loop alone',
+        label: say`of which the loop alone`,
         value: `± ${formatNumber(degrees(samplingSpread(result.runOn[0]!.rate, setup.program.loopPeriod)), 2)}°`,
-        why: 'A loop of period T sees the heading every ω·T. That uniform error, ω·T/√12, no stop angle can remove; a slower rate can.',
+        why: say`A loop of period T sees the heading every ω·T. That uniform error, ω·T/√12, no stop angle can remove; a slower rate can.`,
       },
     ];
   },
   plot: ({ trials }, result) => ({
-    label: 'How much further than the stop the robot turned, by stop',
-    why: 'Each cross is one turn that was stopped by the gyro: how far it ran on. The dashed line is what the lag, the delay and the braking of the setup that was found would give.',
-    x: { title: 'stopped the motors at, °', from: 0 },
-    y: { title: 'turned on by, °', from: 0 },
+    label: say`How much further than the stop the robot turned, by stop`,
+    why: say`Each cross is one turn that was stopped by the gyro: how far it ran on. The dashed line is what the lag, the delay and the braking of the setup that was found would give.`,
+    x: { title: say`stopped the motors at, °`, from: 0 },
+    y: { title: say`turned on by, °`, from: 0 },
     series: [
       {
-        label: 'trials',
+        label: say`trials`,
         look: 'measured',
         points: trials.map(({ trigger, measured }) => ({
           x: degrees(trigger),
@@ -151,7 +154,7 @@ export const turnView: TrialBench<BenchOf<'turn'>, TurnModel> = {
         })),
       },
       ...(result?.runOn ?? []).map(({ rate, estimate }) => ({
-        label: `fit at ${degrees(rate).toFixed(0)}°/s`,
+        label: say`fit at ${formatFixed(degrees(rate), 0)}°/s`,
         look: 'fit' as const,
         points: [0, Math.max(90, ...trials.map(({ trigger }) => degrees(trigger))) * 1.06].map(
           (x) => ({ x, y: (result!.slope.value - 1) * x + degrees(estimate.value) }),
@@ -160,7 +163,9 @@ export const turnView: TrialBench<BenchOf<'turn'>, TurnModel> = {
     ],
   }),
   beside: {
-    label: 'further',
+    get label() {
+      return say`further`;
+    },
     value: (_, __, { measured, trigger }) => formatNumber(degrees(measured - trigger), 1),
   },
   More: TurnAnswers,
@@ -168,13 +173,13 @@ export const turnView: TrialBench<BenchOf<'turn'>, TurnModel> = {
   trend: ({ result }) => {
     const { rate, estimate } = result.runOn[0]!;
     return {
-      label: `Turns on at ${formatNumber(degrees(rate), 0)}°/s`,
+      label: say`Turns on at ${formatNumber(degrees(rate), 0)}°/s`,
       kind: 'angle',
       digits: 2,
       estimate,
     };
   },
-  state: ({ result }) => `turns on at ${formatNumber(degrees(result.runOn[0]!.rate), 0)}°/s`,
+  state: ({ result }) => say`turns on at ${formatNumber(degrees(result.runOn[0]!.rate), 0)}°/s`,
   walk: {
     asked: () =>
       [60, 90, 180].flatMap((angle) =>
@@ -182,7 +187,7 @@ export const turnView: TrialBench<BenchOf<'turn'>, TurnModel> = {
           const way = i % 2 === 0 ? 'right' : 'left';
           return {
             known: { trigger: radians(same), rate: WALK_RATE, way },
-            say: `Turn ${way}, stop the motors at ${same}°. How far did it really turn?`,
+            say: say`Turn ${way}, stop the motors at ${same}°. How far did it really turn?`,
             step: 1,
           };
         }),
@@ -204,7 +209,7 @@ export const turnView: TrialBench<BenchOf<'turn'>, TurnModel> = {
 function turnsAt(rate: number, style: BenchOf<'turn'>['style']): PracticeOffer {
   const angles = style === 'spot' ? [60, -60, 90, -90, 180, -180] : [60, 60, 90, 90, 180, 180];
   return {
-    label: `Six turns at ${rate}°/s`,
+    label: say`Six turns at ${rate}°/s`,
     commands: angles.map((angle) => ({
       do: 'turn by gyro' as const,
       trigger: radians(style === 'pivot-right' ? -angle : angle),
@@ -221,7 +226,7 @@ function TurnAnswers({
 }: Shown<BenchOf<'turn'>, TurnModel> & { earlier: readonly BenchOf<'turn'>[] }) {
   const [wanted, setWanted] = useState({ angle: radians(90), rate: WANTED_RATE });
   const trigger = triggerFor(result, wanted.angle, wanted.rate);
-  const positive = (value: number) => (value > 0 ? null : 'Give it without a sign.');
+  const positive = (value: number) => (value > 0 ? null : say`Give it without a sign.`);
   const trend = runOnTrend(
     [bench, ...earlier]
       .filter(({ style }) => style === bench.style)
@@ -235,14 +240,14 @@ function TurnAnswers({
   return (
     <div className={styles['wanted']}>
       <QuantityField
-        label="For a true"
+        label={say`For a true`}
         kind="angle"
         value={wanted.angle}
         refuse={positive}
         onChange={(angle) => setWanted({ ...wanted, angle })}
       />
       <QuantityField
-        label="at"
+        label={say`at`}
         kind="rate"
         digits={0}
         value={wanted.rate}
@@ -250,16 +255,14 @@ function TurnAnswers({
         onChange={(rate) => setWanted({ ...wanted, rate })}
       />
       <output>
-        stop at {formatQuantity(trigger.trigger, 'angle')}{' '}
-        <small>
-          next turn within ± {formatNumber(degrees(trigger.high - trigger.trigger), 1)}°
-        </small>
+        {say`stop at ${formatQuantity(trigger.trigger, 'angle')}`}{' '}
+        <small>{say`next turn within ± ${formatNumber(degrees(trigger.high - trigger.trigger), 1)}°`}</small>
       </output>
       {trend !== null && (
         <p className={styles['note']}>
           {trend.low > 0 || trend.high < 0
-            ? `With the battery: ${formatNumber(degrees(trend.value), 1)}° more for every volt.`
-            : 'No change with the battery can be told from the records.'}
+            ? say`With the battery: ${formatNumber(degrees(trend.value), 1)}° more for every volt.`
+            : say`No change with the battery can be told from the records.`}
         </p>
       )}
     </div>

@@ -8,11 +8,14 @@ import {
 import { formatEstimate } from '../../../core/mathematics/estimateText.ts';
 import { formatQuantity, formatShown } from '../../../core/mathematics/quantity.ts';
 import { times, type TrialBench } from '../trialBench.ts';
+import { say } from '../../../core/language/say.ts';
 
 /** Straights by the motors: effective wheel diameter, slip and wheel ratio. */
 export const wheelsView: TrialBench<BenchOf<'wheels'>, WheelsResult> = {
   kind: 'wheels',
-  ask: 'Drive straight a few times and measure how far it went.',
+  get ask() {
+    return say`Drive straight a few times and measure how far it went.`;
+  },
   empty: ({ drive }) => ({
     kind: 'wheels',
     conditions: { battery: null, surface: '', unit: '' },
@@ -21,13 +24,15 @@ export const wheelsView: TrialBench<BenchOf<'wheels'>, WheelsResult> = {
     trials: [],
   }),
   columns: () => [
-    { name: 'told', label: 'told', kind: 'length', keep: true },
-    { name: 'ahead', label: 'ahead', kind: 'length' },
-    { name: 'left', label: 'to the left', kind: 'length', optional: true },
+    { name: 'told', label: say`told`, kind: 'length', keep: true },
+    { name: 'ahead', label: say`ahead`, kind: 'length' },
+    { name: 'left', label: say`to the left`, kind: 'length', optional: true },
   ],
   result: (bench) => wheelsResult(bench.trials, bench),
   missing: ({ trials }) =>
-    trials.length === 0 ? 'Two straights give a first number.' : 'One more straight is needed.',
+    trials.length === 0
+      ? say`Two straights give a first number.`
+      : say`One more straight is needed.`,
   slips: ({ trials }) =>
     distanceSlips(trials.map(({ told, ahead }) => ({ told, measured: ahead }))),
   sentence: ({ result, bench }) => {
@@ -37,43 +42,43 @@ export const wheelsView: TrialBench<BenchOf<'wheels'>, WheelsResult> = {
       bench.wheelDiameter > result.wheelDiameter.high;
     const per = 1000 * (result.scale.value - 1);
     return sure
-      ? `The wheels act as ${formatQuantity(result.wheelDiameter.value, 'length', 2)}: a metre goes ${formatQuantity(Math.abs(per), 'length', 1)} ${per > 0 ? 'too far' : 'short'}.`
-      : `The wheels are as the setup says, within ${formatQuantity(Math.max(Math.abs(change), (result.wheelDiameter.high - result.wheelDiameter.low) / 2), 'length', 2)}.`;
+      ? say`The wheels act as ${formatQuantity(result.wheelDiameter.value, 'length', 2)}: a metre goes ${formatQuantity(Math.abs(per), 'length', 1)} ${per > 0 ? say`too far` : say`short`}.`
+      : say`The wheels are as the setup says, within ${formatQuantity(Math.max(Math.abs(change), (result.wheelDiameter.high - result.wheelDiameter.low) / 2), 'length', 2)}.`;
   },
   warnings: ({ result }) =>
     result.wheelRatio !== null &&
     (result.wheelRatio.low > 1 || result.wheelRatio.high < 1) &&
     Math.abs(result.wheelRatio.value - 1) > 0.002
       ? [
-          `It pulls to the ${result.wheelRatio.value > 1 ? 'left' : 'right'}: the ${result.wheelRatio.value > 1 ? 'right' : 'left'} wheel rolls further a turn.`,
+          say`It pulls to the ${result.wheelRatio.value > 1 ? say`left` : say`right`}: the ${result.wheelRatio.value > 1 ? say`right` : say`left`} wheel rolls further a turn.`,
         ]
       : [],
   figures: ({ result }) => [
     {
-      label: 'Effective diameter',
+      label: say`Effective diameter`,
       value: formatEstimate(result.wheelDiameter, 'length', 2),
       strong: true,
-      why: 'Nominal diameter times measured over told distance: regression through the origin, weighted by 1/distance because slip adds up. 95 % interval by Student’s t.',
+      why: say`Nominal diameter times measured over told distance: regression through the origin, weighted by 1/distance because slip adds up. 95 % interval by Student’s t.`,
     },
     {
-      label: 'Right wheel over left',
+      label: say`Right wheel over left`,
       value: result.wheelRatio === null ? '–' : formatEstimate(result.wheelRatio, 'number', 4),
-      why: 'From the curvature 2y/(x² + y²) of the way, exact for an arc: the ratio is (2 + κb)/(2 − κb).',
+      why: say`From the curvature 2y/(x² + y²) of the way, exact for an arc: the ratio is (2 + κb)/(2 − κb).`,
     },
     {
-      label: 'Slip over a metre',
+      label: say`Slip over a metre`,
       value: `± ${formatQuantity(result.slip * Math.sqrt(1000), 'length', 1)}`,
-      why: 'Spread of the distances about the fit. It grows with the root of the distance.',
+      why: say`Spread of the distances about the fit. It grows with the root of the distance.`,
     },
   ],
   plot: ({ trials }, result) => ({
-    label: 'How far off each straight was, by distance told',
-    why: 'Each cross is one straight by the encoders: how much further it went than it was told. The slope of the dashed line says that the wheel is larger or smaller than the setup thinks; how the crosses lie about it is the slip.',
-    x: { title: 'told', kind: 'length', from: 0 },
-    y: { title: 'went further by', kind: 'length' },
+    label: say`How far off each straight was, by distance told`,
+    why: say`Each cross is one straight by the encoders: how much further it went than it was told. The slope of the dashed line says that the wheel is larger or smaller than the setup thinks; how the crosses lie about it is the slip.`,
+    x: { title: say`told`, kind: 'length', from: 0 },
+    y: { title: say`went further by`, kind: 'length' },
     series: [
       {
-        label: 'straights',
+        label: say`straights`,
         look: 'measured',
         points: trials.map(({ told, ahead }) => ({ x: told, y: ahead - told })),
       },
@@ -81,7 +86,7 @@ export const wheelsView: TrialBench<BenchOf<'wheels'>, WheelsResult> = {
         ? []
         : [
             {
-              label: 'fit',
+              label: say`fit`,
               look: 'fit' as const,
               points: [0, Math.max(...trials.map(({ told }) => told)) * 1.05].map((x) => ({
                 x,
@@ -92,23 +97,25 @@ export const wheelsView: TrialBench<BenchOf<'wheels'>, WheelsResult> = {
     ],
   }),
   beside: {
-    label: 'off the fit',
+    get label() {
+      return say`off the fit`;
+    },
     value: (result, i) => formatShown(result.residuals[i]!, 'length'),
   },
   findings: ({ result }) => wheelsFindings(result),
   trend: ({ result }) => ({
-    label: 'Diameter',
+    label: say`Diameter`,
     kind: 'length',
     digits: 2,
     estimate: result.wheelDiameter,
   }),
-  state: ({ result }) => `${result.trials} straights`,
+  state: ({ result }) => say`${result.trials} straights`,
   walk: {
     asked: () =>
       [500, 1000].flatMap((told) =>
         times(4, {
           known: { told },
-          say: `Drive ${formatQuantity(told, 'length')}. How far ahead is the axle, and how far to the left?`,
+          say: say`Drive ${formatQuantity(told, 'length')}. How far ahead is the axle, and how far to the left?`,
           step: 1,
         }),
       ),
@@ -117,7 +124,7 @@ export const wheelsView: TrialBench<BenchOf<'wheels'>, WheelsResult> = {
   },
   practice: () =>
     [500, 1000].map((distance) => ({
-      label: `Drive ${formatQuantity(distance, 'length')}, 4 times`,
+      label: say`Drive ${formatQuantity(distance, 'length')}, 4 times`,
       commands: times(4, { do: 'drive' as const, distance, speed: 250 }),
     })),
 };

@@ -1,12 +1,13 @@
 import { QuantityField } from '../../../ui/QuantityField.tsx';
 import { Picker, TextField } from '../../../ui/TextField.tsx';
 import { type MoveFieldsProps } from '../fieldParts.tsx';
+import { say } from '../../../core/language/say.ts';
 
 export function CheckpointFields({ move, field, onChange }: MoveFieldsProps<'checkpoint'>) {
   return (
     <>
       <Picker
-        label="Measured at"
+        label={say`Measured at`}
         value={move.modelId}
         options={field.models.map(({ id, name }) => ({ value: id, label: name }))}
         onChange={(modelId) => {
@@ -17,16 +18,16 @@ export function CheckpointFields({ move, field, onChange }: MoveFieldsProps<'che
         }}
       />
       <TextField
-        label="Name"
+        label={say`Name`}
         value={move.name}
         maxLength={80}
         onChange={(name) => onChange({ ...move, name })}
       />
       <QuantityField
-        label="Stand still for measuring"
+        label={say`Stand still for measuring`}
         kind="time"
         value={move.pause}
-        refuse={(value) => (value >= 0 && value <= 60 ? null : 'From 0 to 60 s.')}
+        refuse={(value) => (value >= 0 && value <= 60 ? null : say`From 0 to 60 s.`)}
         onChange={(pause) => onChange({ ...move, pause })}
       />
     </>

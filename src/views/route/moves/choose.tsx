@@ -1,18 +1,19 @@
 import { QuantityField } from '../../../ui/QuantityField.tsx';
 import { AskFields } from '../AskFields.tsx';
 import { wholeFrom, type MoveFieldsProps } from '../fieldParts.tsx';
+import { say } from '../../../core/language/say.ts';
 
 export function ChooseFields({ move, setup, onChange }: MoveFieldsProps<'choose'>) {
   return (
     <>
       <AskFields
-        label="Look at"
+        label={say`Look at`}
         ask={move.ask}
         setup={setup}
         onChange={(ask) => onChange({ ...move, ask })}
       />
       <QuantityField
-        label="Looks; more than half decide"
+        label={say`Looks; more than half decide`}
         kind="number"
         digits={0}
         value={move.looks}

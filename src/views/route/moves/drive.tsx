@@ -1,11 +1,12 @@
 import { QuantityField } from '../../../ui/QuantityField.tsx';
 import { HeldFields, type MoveFieldsProps } from '../fieldParts.tsx';
+import { say } from '../../../core/language/say.ts';
 
 export function DriveFields({ move, setup, onChange }: MoveFieldsProps<'drive'>) {
   return (
     <>
       <QuantityField
-        label="Distance, backwards is negative"
+        label={say`Distance, backwards is negative`}
         kind="length"
         value={move.distance}
         drive={setup.drive}

@@ -7,27 +7,28 @@ import {
   FollowingGain,
   type MoveFieldsProps,
 } from '../fieldParts.tsx';
+import { say } from '../../../core/language/say.ts';
 
 export function FollowLineFields({ move, onChange }: MoveFieldsProps<'follow line'>) {
   const { until } = move;
   return (
     <>
       <Choice
-        label="Edge of the line"
+        label={say`Edge of the line`}
         value={move.edge}
         options={[
-          { value: 'left', label: 'left' },
-          { value: 'right', label: 'right' },
+          { value: 'left', label: say`left` },
+          { value: 'right', label: say`right` },
         ]}
         onChange={(edge) => onChange({ ...move, edge })}
       />
       <Speed move={move} onChange={onChange} />
       <Choice
-        label="Until"
+        label={say`Until`}
         value={until.kind}
         options={[
-          { value: 'length', label: 'a length' },
-          { value: 'crossing', label: 'a crossing line' },
+          { value: 'length', label: say`a length` },
+          { value: 'crossing', label: say`a crossing line` },
         ]}
         onChange={(kind) =>
           onChange({
@@ -38,7 +39,7 @@ export function FollowLineFields({ move, onChange }: MoveFieldsProps<'follow lin
       />
       {until.kind === 'length' ? (
         <QuantityField
-          label="Length"
+          label={say`Length`}
           kind="length"
           value={until.length}
           refuse={notNegative}
@@ -46,7 +47,7 @@ export function FollowLineFields({ move, onChange }: MoveFieldsProps<'follow lin
         />
       ) : (
         <QuantityField
-          label="Which crossing, counted by the second sensor"
+          label={say`Which crossing, counted by the second sensor`}
           kind="number"
           digits={0}
           value={until.count}

@@ -1,13 +1,14 @@
 import { Choice } from '../../../ui/Choice.tsx';
 import { QuantityField } from '../../../ui/QuantityField.tsx';
 import { notNegative, Speed, FollowingGain, type MoveFieldsProps } from '../fieldParts.tsx';
+import { say } from '../../../core/language/say.ts';
 
 export function FollowWallFields({ move, onChange }: MoveFieldsProps<'follow wall'>) {
   const { until } = move;
   return (
     <>
       <QuantityField
-        label="Keep the wall this far from the sensor"
+        label={say`Keep the wall this far from the sensor`}
         kind="length"
         value={move.distance}
         refuse={notNegative}
@@ -15,12 +16,12 @@ export function FollowWallFields({ move, onChange }: MoveFieldsProps<'follow wal
       />
       <Speed move={move} onChange={onChange} />
       <Choice
-        label="Until"
+        label={say`Until`}
         value={until.kind}
         options={[
-          { value: 'length', label: 'a length' },
-          { value: 'range', label: 'ahead is near' },
-          { value: 'line', label: 'a line' },
+          { value: 'length', label: say`a length` },
+          { value: 'range', label: say`ahead is near` },
+          { value: 'line', label: say`a line` },
         ]}
         onChange={(kind) =>
           onChange({
@@ -36,7 +37,7 @@ export function FollowWallFields({ move, onChange }: MoveFieldsProps<'follow wal
       />
       {until.kind === 'length' && (
         <QuantityField
-          label="Length"
+          label={say`Length`}
           kind="length"
           value={until.length}
           refuse={notNegative}
@@ -45,7 +46,7 @@ export function FollowWallFields({ move, onChange }: MoveFieldsProps<'follow wal
       )}
       {until.kind === 'range' && (
         <QuantityField
-          label="Stop this far away"
+          label={say`Stop this far away`}
           kind="length"
           value={until.distance}
           refuse={notNegative}
@@ -54,11 +55,11 @@ export function FollowWallFields({ move, onChange }: MoveFieldsProps<'follow wal
       )}
       {until.kind === 'line' && (
         <Choice
-          label="Until it is"
+          label={say`Until it is`}
           value={until.sees}
           options={[
-            { value: 'dark', label: 'dark' },
-            { value: 'light', label: 'light' },
+            { value: 'dark', label: say`dark` },
+            { value: 'light', label: say`light` },
           ]}
           onChange={(sees) => onChange({ ...move, until: { ...until, sees } })}
         />

@@ -2,13 +2,14 @@ import { definitionOf } from '../../../core/moves/index.ts';
 import { QuantityField } from '../../../ui/QuantityField.tsx';
 import { Picker } from '../../../ui/TextField.tsx';
 import { wholeFrom, type MoveFieldsProps } from '../fieldParts.tsx';
+import { say } from '../../../core/language/say.ts';
 
 export function RepeatFields({ move, plan, onChange }: MoveFieldsProps<'repeat'>) {
   const here = plan.moves.findIndex(({ id }) => id === move.id);
   return (
     <>
       <Picker
-        label="From move"
+        label={say`From move`}
         value={move.fromId}
         options={plan.moves.slice(0, here).map(({ id, kind }, i) => ({
           value: id,
@@ -17,7 +18,7 @@ export function RepeatFields({ move, plan, onChange }: MoveFieldsProps<'repeat'>
         onChange={(fromId) => onChange({ ...move, fromId })}
       />
       <QuantityField
-        label="Times in all"
+        label={say`Times in all`}
         kind="number"
         digits={0}
         value={move.times}

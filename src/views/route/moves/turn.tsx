@@ -1,4 +1,4 @@
-import { isRightPositive } from '../../../core/mathematics/conventions.ts';
+import { isRightPositive } from '../../../core/language/conventions.ts';
 import type { MoveOfKind } from '../../../core/moves/index.ts';
 import { radians } from '../../../core/mathematics/angle.ts';
 import { Choice } from '../../../ui/Choice.tsx';
@@ -10,17 +10,18 @@ import {
   HeadingField,
   type MoveFieldsProps,
 } from '../fieldParts.tsx';
+import { say } from '../../../core/language/say.ts';
 
 export function TurnFields({ move, setup, onChange }: MoveFieldsProps<'turn'>) {
   const { target, way } = move;
   return (
     <>
       <Choice
-        label="Turn"
+        label={say`Turn`}
         value={target.kind}
         options={[
-          { value: 'heading', label: 'to a heading' },
-          { value: 'angle', label: 'by an angle' },
+          { value: 'heading', label: say`to a heading` },
+          { value: 'angle', label: say`by an angle` },
         ]}
         onChange={(kind) =>
           onChange({
@@ -35,8 +36,8 @@ export function TurnFields({ move, setup, onChange }: MoveFieldsProps<'turn'>) {
       <HeadingField
         label={
           target.kind === 'heading'
-            ? 'Heading, 0 is the start'
-            : `Angle, ${isRightPositive(setup.gyro.rightPositive) ? 'right' : 'left'} is positive`
+            ? say`Heading, 0 is the start`
+            : say`Angle, ${isRightPositive(setup.gyro.rightPositive) ? say`right` : say`left`} is positive`
         }
         heading={target.kind === 'heading' ? target.heading : target.angle}
         setup={setup}
@@ -51,44 +52,44 @@ export function TurnFields({ move, setup, onChange }: MoveFieldsProps<'turn'>) {
         }
       />
       <QuantityField
-        label="Rate"
+        label={say`Rate`}
         kind="rate"
         value={move.rate}
         digits={0}
-        refuse={(value) => (value > 0 ? null : 'The rate has no sign; the angle has.')}
+        refuse={(value) => (value > 0 ? null : say`The rate has no sign; the angle has.`)}
         onChange={(rate) => onChange({ ...move, rate })}
       />
       <Choice
-        label="Wheels"
+        label={say`Wheels`}
         value={move.style}
         options={[
-          { value: 'spot', label: 'both' },
-          { value: 'pivot-left', label: 'right only' },
-          { value: 'pivot-right', label: 'left only' },
+          { value: 'spot', label: say`both` },
+          { value: 'pivot-left', label: say`right only` },
+          { value: 'pivot-right', label: say`left only` },
         ]}
         onChange={(style) => onChange({ ...move, style })}
       />
       <Choice
-        label="Finds its end"
+        label={say`Finds its end`}
         value={way.kind}
         options={[
-          { value: 'stop early', label: 'stop early' },
-          { value: 'slow end', label: 'slow end' },
-          { value: 'controller', label: 'controller' },
+          { value: 'stop early', label: say`stop early` },
+          { value: 'slow end', label: say`slow end` },
+          { value: 'controller', label: say`controller` },
         ]}
         onChange={(kind) => onChange({ ...move, way: startOfWay(kind) })}
       />
       {way.kind === 'slow end' && (
         <>
           <QuantityField
-            label="Slow for the last"
+            label={say`Slow for the last`}
             kind="angle"
             value={way.lastAngle}
             refuse={positive}
             onChange={(lastAngle) => onChange({ ...move, way: { ...way, lastAngle } })}
           />
           <QuantityField
-            label="Rate there"
+            label={say`Rate there`}
             kind="rate"
             digits={0}
             value={way.lastRate}
@@ -102,13 +103,13 @@ export function TurnFields({ move, setup, onChange }: MoveFieldsProps<'turn'>) {
           <OwnNumber
             label="P, °/s per °"
             own="typed"
-            usual="by the robot’s delay"
+            usual={say`by the robot’s delay`}
             value={way.p}
             start={4}
             onChange={(p) => onChange({ ...move, way: { ...way, p } })}
           />
           <QuantityField
-            label="I, °/s per ° and s"
+            label={say`I, °/s per ° and s`}
             kind="number"
             digits={2}
             value={way.i}
@@ -126,9 +127,9 @@ export function TurnFields({ move, setup, onChange }: MoveFieldsProps<'turn'>) {
         </>
       ) : (
         <OwnNumber
-          label="Stop early, this much before"
+          label={say`Stop early, this much before`}
           own="typed"
-          usual="by the bench"
+          usual={say`by the bench`}
           kind="angle"
           value={move.stopEarly}
           start={0.1}

@@ -9,6 +9,7 @@ import {
   wholeFrom,
   type MoveFieldsProps,
 } from '../fieldParts.tsx';
+import { say } from '../../../core/language/say.ts';
 
 export function UntilColourFields({ move, setup, onChange }: MoveFieldsProps<'until colour'>) {
   const { along } = move;
@@ -20,7 +21,7 @@ export function UntilColourFields({ move, setup, onChange }: MoveFieldsProps<'un
         onChange={(colour) => onChange({ ...move, colour })}
       />
       <QuantityField
-        label="Looks one after the other"
+        label={say`Looks one after the other`}
         kind="number"
         digits={0}
         value={move.looks}
@@ -28,11 +29,11 @@ export function UntilColourFields({ move, setup, onChange }: MoveFieldsProps<'un
         onChange={(looks) => onChange({ ...move, looks })}
       />
       <Choice
-        label="On the way"
+        label={say`On the way`}
         value={along.kind}
         options={[
-          { value: 'straight', label: 'drive straight' },
-          { value: 'line', label: 'follow a line' },
+          { value: 'straight', label: say`drive straight` },
+          { value: 'line', label: say`follow a line` },
         ]}
         onChange={(kind) =>
           onChange({
@@ -48,11 +49,11 @@ export function UntilColourFields({ move, setup, onChange }: MoveFieldsProps<'un
       {along.kind === 'line' ? (
         <>
           <Choice
-            label="Edge of the line"
+            label={say`Edge of the line`}
             value={along.edge}
             options={[
-              { value: 'left', label: 'left' },
-              { value: 'right', label: 'right' },
+              { value: 'left', label: say`left` },
+              { value: 'right', label: say`right` },
             ]}
             onChange={(edge) => onChange({ ...move, along: { ...along, edge } })}
           />

@@ -10,6 +10,7 @@ import { inThread } from '../../../../server/pool.ts';
 import { database } from '../../../../store/database.ts';
 import { listImports } from '../../../../store/imports.ts';
 import { bodyParts, endpoint, json, queryOf } from '../../_endpoint.ts';
+import { say } from '../../../../core/language/say.ts';
 
 /** A club's seasons with their recordings, packed or not, bytes. */
 const LARGEST_FILE = 2 * 1024 * 1024 * 1024;
@@ -39,7 +40,7 @@ export const POST = endpoint(async (context) => {
       { path, url: process.env['CORVAT_DATABASE_URL'] ?? '', copy },
       {
         seconds: SECONDS,
-        tooLong: 'The file takes too long to be read. Split it. Nothing was imported.',
+        tooLong: say`The file takes too long to be read. Split it. Nothing was imported.`,
         signal: context.request.signal,
       },
     );

@@ -8,12 +8,15 @@ export interface Conventions {
   positive: 'robot' | 'right' | 'left';
   /** How turns of a motor are said. */
   motor: 'degrees' | 'rotations';
+  /** The tag of the language of all screens and sheets, as in “de”. */
+  language: string;
 }
 
 export const USUAL_CONVENTIONS: Conventions = {
   length: 'mm',
   positive: 'robot',
   motor: 'degrees',
+  language: 'en',
 };
 
 let source = () => USUAL_CONVENTIONS;
