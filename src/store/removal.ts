@@ -17,10 +17,10 @@ export async function listKept(database: Sequelize): Promise<Record<KeptThing, K
   const rows = await database.query<KeptRow>(
     KEPT_THINGS.map(
       (thing) =>
-        say`SELECT '${thing}' AS thing, id, archived_at IS NOT NULL AS archived, ${
+        `SELECT '${thing}' AS thing, id, archived_at IS NOT NULL AS archived, ${
           thing === 'sessions'
-            ? say`CONCAT(title, ', ', DATE(started_at)) AS name, started_at AS started`
-            : say`name, NULL AS started`
+            ? "CONCAT(title, ', ', DATE(started_at)) AS name, started_at AS started"
+            : 'name, NULL AS started'
         } FROM ${thing}`,
     ).join(' UNION ALL '),
     { type: QueryTypes.SELECT },

@@ -42,9 +42,9 @@ export function listRuns(
     database,
     // Of a session the newest are read in the order of its index, and no more of them than are wanted.
     `SELECT ${sessionId === undefined ? '' : 'STRAIGHT_JOIN'} runs.id FROM runs
-      ${routeId === undefined ? '' : say`JOIN revisions ON revisions.id = runs.revision_id`}
+      ${routeId === undefined ? '' : 'JOIN revisions ON revisions.id = runs.revision_id'}
       WHERE ${conditions.join(' AND ')}
-      ${limit === undefined ? '' : say`ORDER BY runs.happened_at DESC, runs.id DESC LIMIT :limit`}`,
+      ${limit === undefined ? '' : 'ORDER BY runs.happened_at DESC, runs.id DESC LIMIT :limit'}`,
     { sessionId, routeId, revisionId, setupId, limit },
   );
 }

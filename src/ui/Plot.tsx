@@ -213,7 +213,7 @@ function shading(stretches: NonNullable<PlotProps['shaded']>, ink: Ink): Plugin<
         ctx.fillStyle = ink.wash;
         ctx.fillRect(a, top, b - a, bottom - top);
         ctx.fillStyle = ink.vermilion;
-        ctx.font = say`13px ${ink.sans}`;
+        ctx.font = `13px ${ink.sans}`;
         ctx.fillText(word, a + 3, top + 14);
       }
     },

@@ -13,9 +13,7 @@ interface Note {
 const NOTES: Readonly<Record<StageName, Note>> = {
   Today: {
     says: 'Above stands the one thing to do now, below it what else is worth the time. Press any of it: it leads to where it is done.',
-    get done() {
-      return say`main a`;
-    },
+    done: 'main a',
   },
   Bench: {
     says: 'Each bench measures one number of the robot and says how well it is known. Choose one, such as Turn.',
@@ -23,15 +21,11 @@ const NOTES: Readonly<Record<StageName, Note>> = {
   },
   Route: {
     says: 'The route on the table, and below it as a strip in time with its spread. Press a move in the strip or on the path.',
-    get done() {
-      return say`main svg, main [role="tab"]`;
-    },
+    done: 'main svg, main [role="tab"]',
   },
   Table: {
     says: 'Here runs are logged. Press on the card where the robot ended; then comes Hit or Miss. Nothing is kept before that.',
-    get done() {
-      return say`main svg`;
-    },
+    done: 'main svg',
   },
   Verdict: {
     says: 'One sentence: leave it, aim, tighten, or cannot tell yet. Its evidence stands behind the names on the right: press one.',
@@ -39,9 +33,7 @@ const NOTES: Readonly<Record<StageName, Note>> = {
   },
   Files: {
     says: 'Everything goes in and out as open files. Press any of them; to begin with a robot of your own, go to Today.',
-    get done() {
-      return say`main a, main button`;
-    },
+    done: 'main a, main button',
   },
 };
 

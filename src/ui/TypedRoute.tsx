@@ -33,7 +33,7 @@ export function TypedRoute({ plan, context, onChange, onBegin, onEnd }: TypedRou
           rows={Math.max(6, text.split('\n').length + 1)}
           spellCheck={false}
           autoCapitalize="off"
-          placeholder={say`drive 49 cm; turn left; drive 330; approach 8 cm`}
+          placeholder="drive 49 cm; turn left; drive 330; approach 8 cm"
           onFocus={onBegin}
           onBlur={() => {
             end();

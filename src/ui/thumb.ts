@@ -1,5 +1,3 @@
-import { say } from '../core/language/say.ts';
-
 /** The side on which the thumb lies that presses: what is pressed most lies there too. */
 export type Thumb = 'left' | 'right';
 
@@ -14,6 +12,6 @@ export function thumbOf(cookie: string | undefined): Thumb {
 
 /** Keeps the choice on this device, and lays the open page out for it. */
 export function layOutFor(thumb: Thumb): void {
-  document.cookie = say`${THUMB_COOKIE}=${thumb}; path=/; max-age=${KEPT_FOR}; samesite=lax`;
+  document.cookie = `${THUMB_COOKIE}=${thumb}; path=/; max-age=${KEPT_FOR}; samesite=lax`;
   document.documentElement.dataset['thumb'] = thumb;
 }

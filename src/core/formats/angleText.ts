@@ -1,5 +1,4 @@
 import { degrees, radians } from '../mathematics/angle.ts';
-import { say } from '../language/say.ts';
 
 /**
  * Degrees for an angle in rad, as short as still reads back to the same angle: 2° stays 2 and does
@@ -17,7 +16,7 @@ function degreesThatReadBack(angle: number): number | null {
 
 /** An angle as a table carries it: plain degrees, or exact radians where degrees would lose a digit. */
 export function angleCell(angle: number): number | string {
-  return degreesThatReadBack(angle) ?? say`${angle} rad`;
+  return degreesThatReadBack(angle) ?? `${angle} rad`;
 }
 
 /** The inverse of {@link angleCell}; NaN when the text is neither degrees nor radians. */

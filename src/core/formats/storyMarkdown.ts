@@ -13,7 +13,7 @@ function trackLines({ track }: Story): string[] {
   if (track.lines.length === 0) return [];
   const factor = trackFaultWords(track);
   return [
-    say`## Promised, and what came true`,
+    `## ${say`Promised, and what came true`}`,
     '',
     ...track.lines.map((line) => `- ${plain(trackLineWords(line))}`),
     ...(factor === null ? [] : [`- ${plain(factor)}`]),

@@ -10,7 +10,6 @@ import { getRevision, getRoute } from '../../store/routes.ts';
 import { originWords } from '../_origin.ts';
 import { wiringOfRobot } from '../_wiring.ts';
 import { download, idOf, queryOf } from './_endpoint.ts';
-import { say } from '../../core/language/say.ts';
 
 /** A program of a route as a download, written by `write` with the newest setup of its robot. */
 export async function programDownload(
@@ -33,6 +32,6 @@ export async function programDownload(
   const wiring = await wiringOfRobot(database(), robot.id);
   const text = write(revision.plan, robot.setup.setup, heading, originWords(robot.setup), wiring);
   // A Java class has to be in a file of its name.
-  const name = ending === 'java' ? say`RouteProgram` : `${route.name}-rev-${revision.number}`;
+  const name = ending === 'java' ? 'RouteProgram' : `${route.name}-rev-${revision.number}`;
   return download(text, type, `${name}.${ending}`);
 }

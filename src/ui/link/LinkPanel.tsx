@@ -124,8 +124,8 @@ function HowToSend({ token, onFault, onOpen }: HowToSendProps) {
   return (
     <div className={styles['how']}>
       <p>{say`Let the hub, or a laptop beside it, send lines to this address, one after the other or many at once:`}</p>
-      <code>{say`POST ${location.origin}/api/v1/link/${token}`}</code>
-      <code>{say`{"n": 1, "t_s": 0.01, "heading_deg": 1.5}`}</code>
+      <code>{`POST ${location.origin}/api/v1/link/${token}`}</code>
+      <code>{'{"n": 1, "t_s": 0.01, "heading_deg": 1.5}'}</code>
       {hasSerial() &&
         (stop === null ? (
           <Button

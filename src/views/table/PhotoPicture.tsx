@@ -93,7 +93,7 @@ function Loupe({ store, address }: { store: PhotoStore; address: string }) {
         top: Math.max(0, pointer.shown.y - LOUPE_SIZE - 12),
         backgroundImage: `url(${address})`,
         backgroundSize: `${(LOUPE * size.width) / pointer.scale}px`,
-        backgroundPosition: say`${LOUPE_SIZE / 2 - (LOUPE * pointer.at.x) / pointer.scale}px ${LOUPE_SIZE / 2 - (LOUPE * pointer.at.y) / pointer.scale}px`,
+        backgroundPosition: `${LOUPE_SIZE / 2 - (LOUPE * pointer.at.x) / pointer.scale}px ${LOUPE_SIZE / 2 - (LOUPE * pointer.at.y) / pointer.scale}px`,
       }}
     />
   );

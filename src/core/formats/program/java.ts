@@ -5,6 +5,7 @@ import { mentions } from './needed.ts';
 import { numberText, safeText } from './parts.ts';
 import { isRow, type WiredPair } from './wired.ts';
 import { programWriter, type HubMethod, type Library } from './writer.ts';
+import { say } from '../../language/say.ts';
 
 /** The route as one Java file, with the same numbers, functions and promises as the Python program. */
 export const javaProgram = programWriter({
@@ -49,28 +50,27 @@ export const javaProgram = programWriter({
   whole: ({ heading, numbers, devices, blocks, library: methods, main }) =>
     [
       '/*',
-      ` * ${safeText(heading.route)}, revision ${safeText(heading.revision)}.`,
+      ` * ${safeText(say`${heading.route}, revision ${heading.revision}`)}.`,
       ' *',
-      ` * Written for ${safeText(heading.robot)}, setup ${heading.setup}. Write a class that implements Hub, then call`,
-      ' * new RouteProgram(hub).run().',
-      ' * Keep fingers and hair away from wheels and attachments, and hands off the table while it runs.',
+      ` * ${safeText(say`Written for ${heading.robot}, setup ${heading.setup}. Write a class that implements Hub, then call new RouteProgram(hub).run().`)}`,
+      ` * ${safeText(say`Keep fingers and hair away from wheels and attachments, and hands off the table while it runs.`)}`,
       ' */',
       ...['BooleanSupplier', 'DoubleSupplier', 'Supplier']
         .filter((name) => mentions(methods, name))
         .map((name) => `import java.util.function.${name};`),
       '',
       'public class RouteProgram {',
-      '    // Numbers of the robot, from its setup.',
+      `    // ${safeText(say`Numbers of the robot, from its setup.`)}`,
       ...numbers,
       '',
       ...(devices.length === 0
         ? []
         : [
-            '    // Devices of the robot, from its wiring sheet; -1 turns the other way round.',
+            `    // ${safeText(say`Devices of the robot, from its wiring sheet; −1 turns the other way round.`)}`,
             ...devices,
             '',
           ]),
-      '    // Numbers of the moves.',
+      `    // ${safeText(say`Numbers of the moves.`)}`,
       ...blocks.flatMap(([title, ...constants]) => ['', `    ${title}`, ...constants]),
       '',
       methods,

@@ -4,6 +4,7 @@ import wiredHub from './python/wired_hub.py?raw';
 import wrappingMotors from './python/wrapping_motors.py?raw';
 import { isRow, type WiredPair } from './wired.ts';
 import { programWriter, type HubMethod, type Library } from './writer.ts';
+import { say } from '../../language/say.ts';
 
 /**
  * The route as one Python file, with a `Hub` class that the team fills in for its own hub. It stops the
@@ -41,23 +42,27 @@ export const pythonProgram = programWriter({
     ].join('\n'),
   whole: ({ heading, numbers, devices, blocks, library: functions, main }) =>
     [
-      `"""${safeText(heading.route)}, revision ${safeText(heading.revision)}.`,
+      `"""${safeText(say`${heading.route}, revision ${heading.revision}`)}.`,
       '',
-      `Written for ${safeText(heading.robot)}, setup ${heading.setup}. Fill in the class Hub, then run main(Hub()).`,
-      'Keep fingers and hair away from wheels and attachments, and hands off the table while it runs.',
+      safeText(
+        say`Written for ${heading.robot}, setup ${heading.setup}. Fill in the class Hub, then run main(Hub()).`,
+      ),
+      safeText(
+        say`Keep fingers and hair away from wheels and attachments, and hands off the table while it runs.`,
+      ),
       '"""',
       '',
-      '# Numbers of the robot, from its setup.',
+      `# ${safeText(say`Numbers of the robot, from its setup.`)}`,
       ...numbers,
       '',
       ...(devices.length === 0
         ? []
         : [
-            '# Devices of the robot, from its wiring sheet; −1 turns the other way round.',
+            `# ${safeText(say`Devices of the robot, from its wiring sheet; −1 turns the other way round.`)}`,
             ...devices,
             '',
           ]),
-      '# Numbers of the moves.',
+      `# ${safeText(say`Numbers of the moves.`)}`,
       ...blocks.flatMap((block) => [...block, '']),
       '',
       functions,

@@ -96,7 +96,7 @@ export function writeFieldSvg({ name, field }: FieldFile): string {
       ]),
     },
   };
-  return say`<?xml version="1.0" encoding="UTF-8"?>
+  return `<?xml version="1.0" encoding="UTF-8"?>
 ${builder.build(svg)}`;
 }
 

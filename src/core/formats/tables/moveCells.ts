@@ -87,7 +87,7 @@ export function moveIn(row: TableRow): Move {
   const members: Record<string, unknown> = { id: row.cells['id'], kind };
   read(row, cells.always, members);
   for (const [part, kinds] of Object.entries(cells.parts ?? {})) {
-    const name = say`${part}.kind`;
+    const name = `${part}.kind`;
     if (!(name in cells.always)) members[name] = filledKind(row, kinds);
     const own = kinds[String(members[name])];
     if (own !== undefined) read(row, own, members);

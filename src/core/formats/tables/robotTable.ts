@@ -190,9 +190,9 @@ function sourceText(source: Source | undefined): string {
     case 'typed':
       return 'typed';
     case 'bench':
-      return say`bench ${source.record}${precisionText(source)}`;
+      return `bench ${source.record}${precisionText(source)}`;
     case 'runs':
-      return say`runs ${source.runs}${precisionText(source)}`;
+      return `runs ${source.runs}${precisionText(source)}`;
   }
 }
 
@@ -200,7 +200,7 @@ function sourceText(source: Source | undefined): string {
 function precisionText({ spread, correlations }: Exclude<Source, { kind: 'typed' }>): string {
   if (spread === undefined) return '';
   const pairs = Object.entries(correlations ?? {}).map(([path, value]) => `${path} ${value}`);
-  return ` ± ${spread}${correlations === undefined ? '' : say` with ${pairs.join(' ')}`}`.trimEnd();
+  return ` ± ${spread}${correlations === undefined ? '' : ` with ${pairs.join(' ')}`}`.trimEnd();
 }
 
 const SOURCE =

@@ -287,7 +287,9 @@ export const portsGuide: Guide = {
           <Says x={90} y={80} text={say`port A`} />
           <Way from={{ x: 136, y: 80 }} to={{ x: 176, y: 80 }} />
           <rect x={184} y={64} width={112} height={32} />
-          <text x={240} y={86} textAnchor="middle">{say`left_motor`}</text>
+          <text x={240} y={86} textAnchor="middle">
+            left_motor
+          </text>
         </Drawing>
       ),
     },
