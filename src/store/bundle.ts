@@ -11,6 +11,7 @@ import {
 import { NotFound } from './errors.ts';
 import { getPhoto } from './runs.ts';
 import { tablesOf } from './tables/index.ts';
+import { say } from '../core/language/say.ts';
 
 type IdentifiedRow = Model & { id: string };
 
@@ -53,7 +54,7 @@ export async function routeBundle(
 ): Promise<AsyncGenerator<string>> {
   const { routes, revisions, runs } = tablesOf(database);
   const route = await routes.findByPk(routeId);
-  if (route === null) throw new NotFound('route');
+  if (route === null) throw new NotFound(say`route`);
   const ofRoute = await revisions.findAll({ where: { routeId }, attributes: ['id'] });
   const driven = await runs.findAll({
     where: { revisionId: ofRoute.map(({ id }) => id) },

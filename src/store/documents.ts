@@ -14,6 +14,7 @@ import { tablesOf } from './tables/index.ts';
 import type { RunRecordRow } from './tables/runs.ts';
 import type { TelemetryRow } from './tables/telemetry.ts';
 import { getColumn } from './telemetry.ts';
+import { say } from '../core/language/say.ts';
 
 /** Runs that are read at once: a season must not stand in memory. */
 const RUNS_AT_ONCE = 500;
@@ -27,7 +28,7 @@ export async function robotDocument(database: Sequelize, id: string): Promise<Ro
     setups.findAll({ where: { robotId: id }, order }),
     benchRecords.findAll({ where: { robotId: id }, order }),
   ]);
-  if (robot === null) throw new NotFound('robot');
+  if (robot === null) throw new NotFound(say`robot`);
   return {
     corvat: 'robot',
     version: 1,
@@ -61,7 +62,7 @@ export async function fieldDocument(database: Sequelize, id: string): Promise<Fi
     fieldRevisions.findAll({ where: { fieldId: id }, order: [['number', 'ASC']] }),
   ]);
   const newest = revisions.at(-1);
-  if (row === null || newest === undefined) throw new NotFound('field');
+  if (row === null || newest === undefined) throw new NotFound(say`field`);
   return {
     corvat: 'field',
     version: 1,
@@ -96,7 +97,7 @@ export async function pictureDocument(
 export async function routeDocument(database: Sequelize, id: string): Promise<RouteFile> {
   const { routes, revisions, robots, fields, fieldRevisions } = tablesOf(database);
   const route = await routes.findByPk(id);
-  if (route === null) throw new NotFound('route');
+  if (route === null) throw new NotFound(say`route`);
   const [robot, field, rows, drawings] = await Promise.all([
     robots.findByPk(route.robotId),
     fields.findByPk(route.fieldId),
@@ -138,7 +139,7 @@ export async function* runRows(
 ): AsyncGenerator<RunRow[]> {
   const { routes, revisions, runs, sessions, setups } = tablesOf(database);
   const route = await routes.findByPk(routeId);
-  if (route === null) throw new NotFound('route');
+  if (route === null) throw new NotFound(say`route`);
   const [revisionRows, setupRows] = await Promise.all([
     revisions.findAll({ where: { routeId }, attributes: ['id'] }),
     setups.findAll({ where: { robotId: route.robotId }, attributes: ['id', 'number'] }),

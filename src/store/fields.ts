@@ -35,7 +35,7 @@ export async function getField(database: Sequelize, id: string): Promise<FieldRe
     include: [{ model: fields, as: 'owner', required: true }],
     order: [['number', 'DESC']],
   })) as Drawing | null;
-  if (row === null) throw new NotFound('field');
+  if (row === null) throw new NotFound(say`field`);
   return fieldOf(row.owner, row);
 }
 
@@ -95,9 +95,9 @@ export async function updateField(
   return inTransaction(database, async () => {
     // The field's row is the lock: two people cannot both make the next revision.
     const row = await fields.findByPk(id, { lock: true });
-    if (row === null) throw new NotFound('field');
+    if (row === null) throw new NotFound(say`field`);
     const stored = await getField(database, id);
-    if (row.version !== input.version) throw new StaleEdit('field', stored);
+    if (row.version !== input.version) throw new StaleEdit(say`field`, stored);
     await row.update({ name: input.name, version: input.version + 1 });
     if (isDeepStrictEqual(stored.field, input.field)) {
       return { ...stored, name: row.name, version: row.version };
@@ -136,7 +136,7 @@ export async function setPicture(
   picture: FieldPicture,
 ): Promise<void> {
   const { fields, pictures } = tablesOf(database);
-  if ((await fields.findByPk(fieldId)) === null) throw new NotFound('field');
+  if ((await fields.findByPk(fieldId)) === null) throw new NotFound(say`field`);
   await pictures.upsert({ fieldId, ...picture });
 }
 

@@ -63,7 +63,7 @@ export async function undoImport(database: Sequelize, id: string): Promise<Impor
   const { imports } = tablesOf(database);
   return inTransaction(database, async () => {
     const row = await imports.findByPk(id, { lock: true });
-    if (row === null) throw new NotFound('import');
+    if (row === null) throw new NotFound(say`import`);
     if (row.undoneAt !== null) return importOf(row);
     try {
       await removeMade(database, row.made);

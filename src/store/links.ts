@@ -58,7 +58,7 @@ export async function getLink(database: Sequelize, token: string): Promise<Link>
 
 async function linkRow(database: Sequelize, token: string, lock = false): Promise<LinkRow> {
   const row = await tablesOf(database).links.findByPk(token, { lock });
-  if (row === null) throw new NotFound('link');
+  if (row === null) throw new NotFound(say`link`);
   return row;
 }
 
@@ -182,7 +182,7 @@ export async function sendCommands(
 
 async function tokenOf(database: Sequelize, publicId: string): Promise<string> {
   const row = await tablesOf(database).links.findOne({ where: { publicId } });
-  if (row === null) throw new NotFound('link');
+  if (row === null) throw new NotFound(say`link`);
   return row.token;
 }
 

@@ -92,12 +92,12 @@ export async function remove(database: Sequelize, thing: KeptThing, id: string):
         break;
       }
       case 'fields':
-        await refuseInUse(database, 'fieldId', id, 'field');
+        await refuseInUse(database, 'fieldId', id, say`field`);
         await tables.fieldRevisions.destroy({ where: { fieldId: id } });
         await tables.fields.destroy({ where: { id } });
         break;
       case 'robots':
-        await refuseInUse(database, 'robotId', id, 'robot');
+        await refuseInUse(database, 'robotId', id, say`robot`);
         await tables.links.destroy({ where: { robotId: id } });
         await tables.telemetry.destroy({ where: { robotId: id } });
         await tables.benchRecords.destroy({ where: { robotId: id } });

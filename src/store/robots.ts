@@ -88,7 +88,7 @@ async function newestSetup(
     include: [{ model: robots, as: 'robot', required: true, include }],
     order: [['number', 'DESC']],
   });
-  if (row === null) throw new NotFound('robot');
+  if (row === null) throw new NotFound(say`robot`);
   return row as SetupOfRobot;
 }
 
@@ -132,7 +132,7 @@ export async function renameRobot(
     { where: { id, version: change.version } },
   );
   const stored = await getRobot(database, id);
-  if (changed === 0) throw new StaleEdit('robot', stored);
+  if (changed === 0) throw new StaleEdit(say`robot`, stored);
   return stored;
 }
 
@@ -153,7 +153,7 @@ export async function addSetup(
 ): Promise<SetupRevision> {
   return inTransaction(database, async () => {
     const newest = await lockNewest(database, robotId);
-    if (newest.number !== input.basedOn) throw new StaleEdit('setup', setupOf(newest));
+    if (newest.number !== input.basedOn) throw new StaleEdit(say`setup`, setupOf(newest));
     const row = await tablesOf(database).setups.create({
       id: randomUUID(),
       robotId,
@@ -172,13 +172,13 @@ export async function lockNewest(database: Sequelize, robotId: string): Promise<
   const { robots, setups } = tablesOf(database);
   // The robot's row is the lock: two people cannot both make the next revision.
   const robot = await robots.findByPk(robotId, { lock: true });
-  if (robot === null) throw new NotFound('robot');
+  if (robot === null) throw new NotFound(say`robot`);
   const [newest] = await setups.findAll({
     where: { robotId },
     order: [['number', 'DESC']],
     limit: 1,
   });
-  if (newest === undefined) throw new NotFound('setup');
+  if (newest === undefined) throw new NotFound(say`setup`);
   return newest;
 }
 

@@ -40,7 +40,7 @@ export async function listRoutes(database: Sequelize): Promise<Route[]> {
 /** One route with its newest revision; throws {@link NotFound}. */
 export async function getRoute(database: Sequelize, id: string): Promise<Route> {
   const [row] = await revisionsWith(database, { where: { routeId: id }, limit: 1 });
-  if (row === undefined) throw new NotFound('route');
+  if (row === undefined) throw new NotFound(say`route`);
   return routeOf(row);
 }
 
@@ -50,7 +50,7 @@ export async function getRouteOnField(
   id: string,
 ): Promise<{ route: Route; field: FieldRecord }> {
   const [row] = await revisionsWith(database, { where: { routeId: id }, limit: 1, drawn: true });
-  if (row === undefined) throw new NotFound('route');
+  if (row === undefined) throw new NotFound(say`route`);
   return { route: routeOf(row), field: fieldUnder(row) };
 }
 
@@ -75,7 +75,7 @@ export async function getRevisionOnField(
   number: number,
 ): Promise<{ revision: RouteRevision; field: FieldRecord }> {
   const [row] = await revisionsWith(database, { where: { routeId, number }, drawn: true });
-  if (row === undefined) throw new NotFound('revision');
+  if (row === undefined) throw new NotFound(say`revision`);
   return { revision: revisionOf(row), field: fieldUnder(row) };
 }
 
@@ -140,7 +140,7 @@ export async function updateRoute(
     { where: { id, version } },
   );
   const stored = await getRoute(database, id);
-  if (changed === 0) throw new StaleEdit('route', stored);
+  if (changed === 0) throw new StaleEdit(say`route`, stored);
   return stored;
 }
 
@@ -159,7 +159,7 @@ export async function getRevision(
   number: number,
 ): Promise<RouteRevision> {
   const [row] = await revisionsWith(database, { where: { routeId, number } });
-  if (row === undefined) throw new NotFound('revision');
+  if (row === undefined) throw new NotFound(say`revision`);
   return revisionOf(row);
 }
 
@@ -176,20 +176,20 @@ export async function addRevision(
   return inTransaction(database, async () => {
     // The route's row is the lock: two people cannot both make the next revision.
     const route = await routes.findByPk(routeId, { lock: true });
-    if (route === null) throw new NotFound('route');
+    if (route === null) throw new NotFound(say`route`);
     const [newest] = await revisions.findAll({
       where: { routeId },
       order: [['number', 'DESC']],
       limit: 1,
     });
-    if (newest === undefined) throw new NotFound('revision');
+    if (newest === undefined) throw new NotFound(say`revision`);
     if (newest.number !== input.basedOn) {
-      throw new StaleEdit('route', await getRevision(database, routeId, newest.number));
+      throw new StaleEdit(say`route`, await getRevision(database, routeId, newest.number));
     }
     const parent = await revisions.findOne({
       where: { routeId, number: input.parent ?? newest.number },
     });
-    if (parent === null) throw new NotFound('revision');
+    if (parent === null) throw new NotFound(say`revision`);
     const field =
       input.fieldRevision === undefined
         ? (await tablesOf(database).fieldRevisions.findByPk(parent.fieldRevisionId))!

@@ -118,7 +118,7 @@ export async function drivenRevisions(
 /** One run, also a withdrawn one; throws {@link NotFound}. */
 export async function getRun(database: Sequelize, id: string): Promise<Run> {
   const [run] = await runsById(database, [id]);
-  if (run === undefined) throw new NotFound('run');
+  if (run === undefined) throw new NotFound(say`run`);
   return run;
 }
 
@@ -228,8 +228,8 @@ async function placeOfRun(database: Sequelize, input: RunCreate): Promise<number
   );
   const { number, robot, setupRobot, session } = place!;
   if (number === null) throw new NotFound(say`route revision`);
-  if (setupRobot === null) throw new NotFound('setup');
-  if (session === null) throw new NotFound('session');
+  if (setupRobot === null) throw new NotFound(say`setup`);
+  if (session === null) throw new NotFound(say`session`);
   if (setupRobot !== robot) {
     throw new Conflict(say`This setup belongs to another robot than the route. Reload the page.`);
   }
@@ -284,7 +284,7 @@ export async function updateRun(
       if (stored.version === version + 1 && changedTo === JSON.stringify(stored)) {
         return stored;
       }
-      throw new StaleEdit('run', stored);
+      throw new StaleEdit(say`run`, stored);
     }
     await offsets.destroy({ where: { runId: id } });
     await outcomeTable.destroy({ where: { runId: id } });
@@ -333,7 +333,7 @@ export async function setPhoto(
   photo: { type: string; bytes: Buffer },
 ): Promise<void> {
   const { photos, runs } = tablesOf(database);
-  if ((await runs.count({ where: { id: runId } })) === 0) throw new NotFound('run');
+  if ((await runs.count({ where: { id: runId } })) === 0) throw new NotFound(say`run`);
   await photos.upsert({ runId, ...photo });
 }
 

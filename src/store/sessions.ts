@@ -5,6 +5,7 @@ import type { sessionSchema } from '../core/formats/practice.ts';
 import { NotFound, StaleEdit } from './errors.ts';
 import { tablesOf } from './tables/index.ts';
 import type { SessionRow } from './tables/runs.ts';
+import { say } from '../core/language/say.ts';
 
 /** The newest sessions that are in use, newest first. */
 export async function listSessions(database: Sequelize, limit = 200): Promise<Session[]> {
@@ -19,7 +20,7 @@ export async function listSessions(database: Sequelize, limit = 200): Promise<Se
 /** One session; throws {@link NotFound}. */
 export async function getSession(database: Sequelize, id: string): Promise<Session> {
   const row = await tablesOf(database).sessions.findByPk(id);
-  if (row === null) throw new NotFound('session');
+  if (row === null) throw new NotFound(say`session`);
   return sessionOf(row);
 }
 
@@ -46,7 +47,7 @@ export async function updateSession(
     { where: { id, version } },
   );
   const stored = await getSession(database, id);
-  if (changed === 0) throw new StaleEdit('session', stored);
+  if (changed === 0) throw new StaleEdit(say`session`, stored);
   return stored;
 }
 

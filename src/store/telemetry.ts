@@ -19,9 +19,9 @@ export async function announceTelemetry(
   input: TelemetryCreate,
 ): Promise<TelemetryRecord> {
   const { telemetry, robots, runs } = tablesOf(database);
-  if ((await robots.count({ where: { id: robotId } })) === 0) throw new NotFound('robot');
+  if ((await robots.count({ where: { id: robotId } })) === 0) throw new NotFound(say`robot`);
   if (input.runId !== null && (await runs.count({ where: { id: input.runId } })) === 0) {
-    throw new NotFound('run');
+    throw new NotFound(say`run`);
   }
   try {
     await telemetry.create({ ...input, robotId, createdAt: new Date() });
@@ -58,7 +58,7 @@ export async function putColumn(
 ): Promise<void> {
   const { columns, rows } = await getTelemetry(database, telemetryId);
   const column = columns.find((one) => one.name === name);
-  if (column === undefined) throw new NotFound('column');
+  if (column === undefined) throw new NotFound(say`column`);
   try {
     unpackColumn({ ...column, bytes }, rows);
   } catch (error) {
@@ -93,7 +93,7 @@ export async function writeChunks(
 /** A recording without its columns; throws {@link NotFound}. */
 export async function getTelemetry(database: Sequelize, id: string): Promise<TelemetryRecord> {
   const row = await tablesOf(database).telemetry.findByPk(id);
-  if (row === null) throw new NotFound('recording');
+  if (row === null) throw new NotFound(say`recording`);
   return recordOf(row, await arrivedColumns(database, id));
 }
 
@@ -116,7 +116,7 @@ export async function getColumn(
     where: { telemetryId, name },
     order: [['position', 'ASC']],
   });
-  if (pieces.length === 0) throw new NotFound('column');
+  if (pieces.length === 0) throw new NotFound(say`column`);
   return Buffer.concat(pieces.map(({ bytes }) => bytes));
 }
 
@@ -156,7 +156,7 @@ export async function requireComplete(
   id: string,
 ): Promise<void> {
   const row = await tablesOf(database).telemetry.findOne({ where: { id, robotId } });
-  if (row === null) throw new NotFound('recording');
+  if (row === null) throw new NotFound(say`recording`);
   const arrived = await arrivedColumns(database, id);
   if (arrived.length < row.columns.length) {
     throw new Conflict(say`The telemetry has not arrived whole yet. Send its columns first.`);

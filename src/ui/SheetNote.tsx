@@ -12,27 +12,39 @@ interface Note {
 
 const NOTES: Readonly<Record<StageName, Note>> = {
   Today: {
-    says: 'Above stands the one thing to do now, below it what else is worth the time. Press any of it: it leads to where it is done.',
+    get says() {
+      return say`Above stands the one thing to do now, below it what else is worth the time. Press any of it: it leads to where it is done.`;
+    },
     done: 'main a',
   },
   Bench: {
-    says: 'Each bench measures one number of the robot and says how well it is known. Choose one, such as Turn.',
+    get says() {
+      return say`Each bench measures one number of the robot and says how well it is known. Choose one, such as Turn.`;
+    },
     done: 'nav[aria-label="Benches"] button',
   },
   Route: {
-    says: 'The route on the table, and below it as a strip in time with its spread. Press a move in the strip or on the path.',
+    get says() {
+      return say`The route on the table, and below it as a strip in time with its spread. Press a move in the strip or on the path.`;
+    },
     done: 'main svg, main [role="tab"]',
   },
   Table: {
-    says: 'Here runs are logged. Press on the card where the robot ended; then comes Hit or Miss. Nothing is kept before that.',
+    get says() {
+      return say`Here runs are logged. Press on the card where the robot ended; then comes Hit or Miss. Nothing is kept before that.`;
+    },
     done: 'main svg',
   },
   Verdict: {
-    says: 'One sentence: leave it, aim, tighten, or cannot tell yet. Its evidence stands behind the names on the right: press one.',
+    get says() {
+      return say`One sentence: leave it, aim, tighten, or cannot tell yet. Its evidence stands behind the names on the right: press one.`;
+    },
     done: 'main [role="tab"]',
   },
   Files: {
-    says: 'Everything goes in and out as open files. Press any of them; to begin with a robot of your own, go to Today.',
+    get says() {
+      return say`Everything goes in and out as open files. Press any of them; to begin with a robot of your own, go to Today.`;
+    },
     done: 'main a, main button',
   },
 };

@@ -19,23 +19,23 @@ export interface TitleBlockProps {
 /** What is on this sheet, as on a drawing: always true, always printed. */
 export function TitleBlock(props: TitleBlockProps) {
   const cells: [string, string][] = [
-    ['robot', props.setup === null ? '–' : say`${props.robot}, setup ${props.setup}`],
-    ['field', props.field],
+    [say`robot`, props.setup === null ? '–' : say`${props.robot}, setup ${props.setup}`],
+    [say`field`, props.field],
     [
-      'units',
-      `${unitOf('length')}, °, ${isRightPositive(props.rightPositive) ? 'right +' : 'left +'}`,
+      say`units`,
+      `${unitOf('length')}, °, ${isRightPositive(props.rightPositive) ? say`right +` : say`left +`}`,
     ],
-    ['route', props.revision === '' ? '–' : say`${props.route}, rev ${props.revision}`],
-    ['session', props.session],
-    ['sheet', formatMoment(props.sheet, 'day and time')],
+    [say`route`, props.revision === '' ? '–' : say`${props.route}, rev ${props.revision}`],
+    [say`session`, props.session],
+    [say`sheet`, formatMoment(props.sheet, 'day and time')],
   ];
   return (
     <dl className={styles['block']} aria-label={say`Title block`}>
       {cells.map(([name, value]) => (
         <div key={name} className={styles['cell']}>
           <dt>{name}</dt>
-          <dd title={value} suppressHydrationWarning={name === 'sheet'}>
-            {name === 'units' ? <a href="/team">{value}</a> : value}
+          <dd title={value} suppressHydrationWarning={name === say`sheet`}>
+            {name === say`units` ? <a href="/team">{value}</a> : value}
           </dd>
         </div>
       ))}

@@ -91,7 +91,7 @@ export function endSlips(
       const [asIs, turned] = [Math.abs(value - middle), Math.abs(-value - middle)];
       const room = Math.max(SIGN_SHOWS, 6 * spread);
       if (asIs <= room || turned >= room / 3) return [];
-      const side = axis === 'x' ? 'ahead' : say`to the left`;
+      const side = axis === 'x' ? say`ahead` : say`to the left`;
       const question = say`ends on the other side of the rest, ${side}: is the sign of ${formatQuantity(value, 'length', 0)} right?`;
       return [{ reading, question }];
     });

@@ -1,4 +1,5 @@
 import type { SheetStep } from './programSheet.ts';
+import { inSentence } from '../language/inSentence.ts';
 import { say } from '../language/say.ts';
 
 /** What a team that types its numbers by hand has to change in one step, in words. */
@@ -55,5 +56,5 @@ function withUnit(
 }
 
 function lower(label: string): string {
-  return label.charAt(0).toLowerCase() + label.slice(1);
+  return inSentence(label);
 }

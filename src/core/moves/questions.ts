@@ -96,7 +96,7 @@ const ASKS: { [Kind in Ask['kind']]: AskDefinition<Extract<Ask, { kind: Kind }>>
     starting: { kind: 'touch' },
     cells: {},
     question: (ask) => ask,
-    words: () => 'touching',
+    words: () => say`touching`,
     said: [{ says: ['touching'], value: null, always: true, get: () => true, set: () => ({}) }],
   },
   arm: {

@@ -7,6 +7,8 @@ import type { RobotParameters } from '../robot/parameters.ts';
 import { flattened } from '../moves/flattened.ts';
 import { definitionOf, type Move } from '../moves/index.ts';
 import type { RoutePlan } from './plan.ts';
+import { memberWord, memberWords } from './memberWords.ts';
+import { inSentence } from '../language/inSentence.ts';
 import { say } from '../language/say.ts';
 
 /** What a number of a move is called and how it is shown. */
@@ -128,7 +130,7 @@ export function planDifferences(
     } else {
       says.push(
         ...memberDifferences(old, move, setup).map(
-          (words) => say`Move ${number}, ${definitionOf(move.kind).name.toLowerCase()}: ${words}.`,
+          (words) => say`Move ${number}, ${inSentence(definitionOf(move.kind).name)}: ${words}.`,
         ),
       );
     }
@@ -156,19 +158,14 @@ function memberDifferences(before: Move, after: Move, setup: RobotParameters): s
   });
 }
 
-/** `backwards` as “backwards”, `until.kind` as “until”. */
-function memberWords(name: string): string {
-  return name
-    .replace('.kind', '')
-    .replace('.', ' ')
-    .replace(/([A-Z])/g, (letter) => ` ${letter.toLowerCase()}`);
-}
+/** Members whose words people chose. */
+const FREE: ReadonlySet<string> = new Set(['name', 'colour', 'modelId', 'fromId']);
 
 function shown(member: string, value: unknown, setup: RobotParameters): string {
   if (value === undefined) return '–';
   if (value === null) return member === 'heading' ? say`as it reads` : say`by itself`;
-  if (typeof value === 'boolean') return value ? 'yes' : 'no';
-  if (typeof value === 'string') return value;
+  if (typeof value === 'boolean') return value ? say`yes` : say`no`;
+  if (typeof value === 'string') return FREE.has(member) ? value : memberWord(value);
   if (typeof value !== 'number') return JSON.stringify(value);
   return MEMBERS[member]?.show(value, setup) ?? formatNumber(value, 3);
 }

@@ -1,8 +1,8 @@
 import type { Measurement } from '../analysis/unknowns/measureNext.ts';
-import { formatNumber } from '../mathematics/quantity.ts';
 import { causeName } from './numberWords.ts';
 import { percent, type VerdictWords } from './sentences.ts';
-import { say } from '../language/say.ts';
+import { inSentence } from '../language/inSentence.ts';
+import { plural, say } from '../language/say.ts';
 
 /** What is worth measuring next on a route, in a headline and the reason in one sentence. */
 export function measureWords(ranked: readonly Measurement[], route: string): VerdictWords {
@@ -21,7 +21,7 @@ export function measureWords(ranked: readonly Measurement[], route: string): Ver
     };
   }
   return {
-    headline: say`Measure next: ${first.name.toLowerCase()}.`,
+    headline: say`Measure next: ${inSentence(first.name)}.`,
     reason: say`It takes the chance on ${route}, once aimed, ${gain}: ${first.about === null ? say`what it tells` : causeName(first.about)} is not known well enough.`,
   };
 }
@@ -29,5 +29,5 @@ export function measureWords(ranked: readonly Measurement[], route: string): Ver
 /** How long it takes, in words. */
 export function minutesWords({ minutes }: Pick<Measurement, 'minutes'>): string {
   const whole = Math.max(1, Math.round(minutes));
-  return `${formatNumber(whole, 0)} ${whole === 1 ? 'minute' : 'minutes'}`;
+  return say`${plural(whole, '# minute', '# minutes')}`;
 }

@@ -1,5 +1,6 @@
 import { formatQuantity } from '../mathematics/quantity.ts';
 import { numberEntryOf, setupValue, type RobotParameters } from '../robot/parameters.ts';
+import { inSentence } from '../language/inSentence.ts';
 import { say } from '../language/say.ts';
 
 /** How people speak of a number of the robot that is not as the setup says. */
@@ -192,7 +193,7 @@ function wordsOf(path: string): NumberWords | undefined {
 /** A number that may be off, in a few words for a list; also a put-down. */
 export function causeName(cause: string): string {
   if (cause.startsWith('start.')) return say`how it is put down`;
-  return wordsOf(cause)?.name ?? numberEntryOf(cause).label.toLowerCase();
+  return wordsOf(cause)?.name ?? inSentence(numberEntryOf(cause).label);
 }
 
 /** By how much a number is off, in words: “the wheels are 0.9 % larger”. */

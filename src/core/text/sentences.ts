@@ -12,6 +12,7 @@ import { degrees } from '../mathematics/angle.ts';
 import type { ChanceRange } from '../analysis/runs/chanceRange.ts';
 import type { Axis, Factor, FactorEffect } from '../analysis/runs/stability.ts';
 import { FEWEST_RUNS, FOLLOWS_IS_REAL, type Verdict } from '../analysis/runs/verdict.ts';
+import { inSentence } from '../language/inSentence.ts';
 import { plural, say } from '../language/say.ts';
 
 /** A verdict in words: one sentence as large as a headline, and one that gives the reason. */
@@ -100,12 +101,14 @@ export function effectWords({ factor, axis, slope }: FactorEffect): string {
 
 /** What an offset does along an axis, and its ways. */
 const AXIS_WORDS: Record<Axis, readonly [does: string, more: string, less: string]> = {
-  along: ['moves', 'further', 'shorter'],
+  get along() {
+    return [say`moves`, say`further`, say`shorter`] as const;
+  },
   get left() {
-    return ['moves', say`to the left`, say`to the right`] as const;
+    return [say`moves`, say`to the left`, say`to the right`] as const;
   },
   get turned() {
-    return ['turns', say`to the left`, say`to the right`] as const;
+    return [say`turns`, say`to the left`, say`to the right`] as const;
   },
 };
 
@@ -149,7 +152,7 @@ export function verdictWords(
   const sure = certainty === 'surely' ? say`Surely` : say`Probably`;
   switch (verdict.reason) {
     case 'few runs': {
-      const seen = runs === measured ? '' : ' measured';
+      const seen = runs === measured ? '' : say` measured`;
       return {
         headline:
           runs === 0
@@ -223,7 +226,7 @@ export function changeWords(change: NumberChange, plan: RoutePlan, setup: RobotP
   const [from, to] = [change.from, change.from + change.change].map((value) =>
     shownNumber(move, value, setup),
   );
-  return say`${definitionOf(move.kind).name.toLowerCase()} at move ${position + 1}, ${from!} → ${to!}`;
+  return say`${inSentence(definitionOf(move.kind).name)} at move ${position + 1}, ${from!} → ${to!}`;
 }
 
 /** The deciding number of a move as people type it. */

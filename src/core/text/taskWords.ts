@@ -3,6 +3,7 @@ import { benchOf } from '../benches/index.ts';
 import { formatNumber } from '../mathematics/quantity.ts';
 import { minutesWords } from './measureWords.ts';
 import { causeName } from './numberWords.ts';
+import { asBeginning, inSentence } from '../language/inSentence.ts';
 import { plural, say } from '../language/say.ts';
 
 /** Something to do, in words. */
@@ -72,32 +73,29 @@ export function taskWords(task: Task, change: string | null = null): TaskWords {
     case 'more runs':
       return {
         ...words,
-        what: say`Drive ${name} ${runs} more ${plural(runs, 'time', 'times')}`,
+        what: say`Drive ${name} ${plural(runs, '# more time', '# more times')}`,
         why: say`${tally}. That is too little to tell whether it is good enough.`,
         action: say`Go to the table`,
       };
     case 'measure':
       return {
         ...words,
-        what: say`Measure: ${benchOf(task.bench!).name.toLowerCase()}`,
-        why: say`${task.about === null ? say`What it tells` : capital(causeName(task.about))} is not known well enough, most of all for ${name}.`,
+        what: say`Measure: ${inSentence(benchOf(task.bench!).name)}`,
+        why: say`${task.about === null ? say`What it tells` : asBeginning(causeName(task.about))} is not known well enough, most of all for ${name}.`,
         action: say`Go to the bench`,
       };
   }
 }
 
 function runsWords(runs: number): string {
-  return `${runs} ${runs === 1 ? 'run' : 'runs'}`;
+  return say`${plural(runs, '# run', '# runs')}`;
 }
 
 function gainWords({ gain, atMost, route }: Task): string {
   if (gain === 0) return say`to know`;
   const most = atMost ? say`up to ` : '';
-  if (route.points === 0) return `${most}+${formatNumber(100 * gain, 0)} % hits`;
+  if (route.points === 0) return say`${most}+${formatNumber(100 * gain, 0)} % hits`;
   const points = formatNumber(gain, gain < 3 ? 1 : 0);
-  return `${most}+${points} ${points === '1' ? 'point' : 'points'}`;
-}
-
-function capital(text: string): string {
-  return text.charAt(0).toUpperCase() + text.slice(1);
+  // By what is written, and not by what is: 1.02 points are “1 point”.
+  return points === '1' ? say`${most}+1 point` : say`${most}+${points} points`;
 }

@@ -125,7 +125,7 @@ export function refused(status: number, sentence: string): Error {
 /** A part of the address against a schema; what does not fit is not there. */
 export function paramOf<T>(context: APIContext, name: string, schema: z.ZodType<T>): T {
   const parsed = schema.safeParse(context.params[name]);
-  if (!parsed.success) throw new NotFound('record');
+  if (!parsed.success) throw new NotFound(say`record`);
   return parsed.data;
 }
 

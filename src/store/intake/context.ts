@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { Sequelize } from 'sequelize';
 import type { Made } from '../tables/imports.ts';
+import { plural, say } from '../../core/language/say.ts';
 
 /** What one import knows while it goes through its documents. */
 export class IntakeContext {
@@ -9,7 +10,7 @@ export class IntakeContext {
   /** What is said of it, a sentence a document. */
   readonly sentences: string[] = [];
   /** How many things were here already, by their kind in words. */
-  readonly known = new Map<string, number>();
+  readonly known = new Map<Thing, number>();
   /** Identifiers of the file, and those under which the things are kept here. */
   private readonly here = new Map<string, string>();
   /** Names of the file, and those under which the things are kept here, for files that know no identifiers. */
@@ -40,9 +41,9 @@ export class IntakeContext {
   }
 
   /** Notes that a thing of the file is here under an identifier already. */
-  recognise(word: string, id: string, here = id): void {
+  recognise(thing: Thing, id: string, here = id): void {
     this.here.set(id, here);
-    this.known.set(word, (this.known.get(word) ?? 0) + 1);
+    this.known.set(thing, (this.known.get(thing) ?? 0) + 1);
   }
 
   /** The identifier here of a thing that the file names; itself when the file did not bring it. */
@@ -94,9 +95,31 @@ export async function freeName(
   }
 }
 
+/** What a file may hold. */
+type Thing =
+  | 'robot'
+  | 'field'
+  | 'route'
+  | 'session'
+  | 'run'
+  | 'recording'
+  | 'revision'
+  | 'setup revision'
+  | 'model';
+
 /** So many of something: “1 revision”, “2 revisions”. */
-export function counted(count: number, word: string): string {
-  return `${count} ${word}${count === 1 ? '' : 's'}`;
+export function counted(count: number, thing: Thing): string {
+  return {
+    robot: say`${plural(count, '# robot', '# robots')}`,
+    field: say`${plural(count, '# field', '# fields')}`,
+    route: say`${plural(count, '# route', '# routes')}`,
+    session: say`${plural(count, '# session', '# sessions')}`,
+    run: say`${plural(count, '# run', '# runs')}`,
+    recording: say`${plural(count, '# recording', '# recordings')}`,
+    revision: say`${plural(count, '# revision', '# revisions')}`,
+    'setup revision': say`${plural(count, '# setup revision', '# setup revisions')}`,
+    model: say`${plural(count, '# model', '# models')}`,
+  }[thing];
 }
 
 /** A time of a file as a table keeps it; null when the file does not say it. */

@@ -220,14 +220,24 @@ class Limit extends Transform {
 }
 
 function sentenceOf({ sentences, known, made }: IntakeContext): string {
-  const already = [...known].map(([word, count]) => counted(count, word));
+  const already = [...known].map(([thing, count]) => counted(count, thing));
   const here = already.length === 0 ? [] : [say`${already.join(', ')} were here already.`];
   const nothing = Object.values(made).every((ids) => ids.length === 0);
   if (nothing)
     return here.length === 0 ? say`The file is empty.` : say`Nothing is new. ${here.join('')}`;
   if (sentences.length <= SENTENCES) return [...sentences, ...here].join(' ');
-  const counts = (['robots', 'fields', 'routes', 'sessions', 'runs', 'telemetry'] as const)
-    .filter((kind) => (made[kind]?.length ?? 0) > 0)
-    .map((kind) => `${made[kind]!.length} ${kind === 'telemetry' ? 'recordings' : kind}`);
+  const counts = (
+    [
+      ['robots', 'robot'],
+      ['fields', 'field'],
+      ['routes', 'route'],
+      ['sessions', 'session'],
+      ['runs', 'run'],
+      ['telemetry', 'recording'],
+    ] as const
+  ).flatMap(([kind, thing]) => {
+    const count = made[kind]?.length ?? 0;
+    return count > 0 ? [counted(count, thing)] : [];
+  });
   return [say`New here: ${counts.join(', ')}.`, ...here].join(' ');
 }

@@ -37,7 +37,7 @@ export async function takeRobot(context: IntakeContext, file: RobotFile): Promis
   });
   await add(context, id, file, keep);
   context.sentences.push(
-    say`Robot “${name}” is here, with ${counted(file.setups.length, say`setup revision`)}.`,
+    say`Robot “${name}” is here, with ${counted(file.setups.length, 'setup revision')}.`,
   );
 }
 

@@ -2,6 +2,7 @@ import { useEffect, useMemo, useRef, type RefObject } from 'react';
 import type { Box } from './box.ts';
 import type { Enlarger } from './enlarger.ts';
 import type { SheetKey } from '../useKeys.ts';
+import { say } from '../../core/language/say.ts';
 
 /** A drawing that can be enlarged and pushed about: with the wheel, two fingers, keys and buttons. */
 export interface Zoom {
@@ -60,12 +61,12 @@ export function useZoom({ x, y, width, height }: Box): Zoom {
 /** The keys of a drawing that can be enlarged. */
 export function zoomKeys(zoom: Zoom): SheetKey[] {
   return [
-    { keys: '+', says: 'Enlarge', act: () => zoom.by(STEP) },
-    { keys: '-', says: 'Make smaller', act: () => zoom.by(1 / STEP) },
-    { keys: '0', says: 'Show all', act: zoom.fit },
-    { keys: 'Shift+ArrowLeft', says: 'Look further left', act: () => zoom.push(-PUSH, 0) },
-    { keys: 'Shift+ArrowRight', says: 'Look further right', act: () => zoom.push(PUSH, 0) },
-    { keys: 'Shift+ArrowUp', says: 'Look further up', act: () => zoom.push(0, -PUSH) },
-    { keys: 'Shift+ArrowDown', says: 'Look further down', act: () => zoom.push(0, PUSH) },
+    { keys: '+', says: say`Enlarge`, act: () => zoom.by(STEP) },
+    { keys: '-', says: say`Make smaller`, act: () => zoom.by(1 / STEP) },
+    { keys: '0', says: say`Show all`, act: zoom.fit },
+    { keys: 'Shift+ArrowLeft', says: say`Look further left`, act: () => zoom.push(-PUSH, 0) },
+    { keys: 'Shift+ArrowRight', says: say`Look further right`, act: () => zoom.push(PUSH, 0) },
+    { keys: 'Shift+ArrowUp', says: say`Look further up`, act: () => zoom.push(0, -PUSH) },
+    { keys: 'Shift+ArrowDown', says: say`Look further down`, act: () => zoom.push(0, PUSH) },
   ];
 }

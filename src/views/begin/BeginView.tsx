@@ -108,7 +108,7 @@ function RobotStep({
               <QuantityField
                 key={path}
                 id={`ruler-${path}`}
-                label={label}
+                label={label()}
                 kind="length"
                 digits={0}
                 value={rulerValue(beginning, path)}

@@ -17,12 +17,12 @@ import { say } from '../../core/language/say.ts';
 
 /** What a ruler says of a robot, by the path of the number: the six that matter first. */
 export const RULER_NUMBERS = [
-  { path: 'drive.wheelDiameter', label: 'Wheel, across' },
-  { path: 'drive.track', label: 'From wheel to wheel' },
-  { path: 'body.width', label: 'Width' },
-  { path: 'body.ahead', label: 'Axle to front' },
-  { path: 'body.behind', label: 'Axle to back' },
-  { path: 'body.toolX', label: 'Axle to the part that scores' },
+  { path: 'drive.wheelDiameter', label: () => say`Wheel, across` },
+  { path: 'drive.track', label: () => say`From wheel to wheel` },
+  { path: 'body.width', label: () => say`Width` },
+  { path: 'body.ahead', label: () => say`Axle to front` },
+  { path: 'body.behind', label: () => say`Axle to back` },
+  { path: 'body.toolX', label: () => say`Axle to the part that scores` },
 ] as const;
 export type RulerPath = (typeof RULER_NUMBERS)[number]['path'];
 

@@ -22,6 +22,7 @@ import {
   type PlaceKind,
   type PortFault,
 } from '../../core/benches/ports/ports.ts';
+import { placesWord, portWord } from '../../core/benches/ports/portWords.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
 import { Notice } from '../../ui/Notice.tsx';
@@ -138,7 +139,7 @@ export function PortsSheet({ robot, records, keeping, draft, onDraft }: PortsShe
       <div className={styles['buttons']}>
         {DEVICE_KINDS.map((kind) => (
           <Button key={kind} onClick={() => add(kind)}>
-            + {kind}
+            {`+ ${portWord(kind)}`}
           </Button>
         ))}
       </div>
@@ -201,7 +202,9 @@ function DeviceRow({ device, at, faults, onKind, onChange, onRemove }: DeviceRow
             onChange={(event) => onKind(event.target.value as DeviceKind)}
           >
             {DEVICE_KINDS.map((one) => (
-              <option key={one}>{one}</option>
+              <option key={one} value={one}>
+                {portWord(one)}
+              </option>
             ))}
           </select>
         </td>
@@ -228,7 +231,9 @@ function DeviceRow({ device, at, faults, onKind, onChange, onRemove }: DeviceRow
             >
               <option value="">–</option>
               {roles.map((one) => (
-                <option key={one}>{one}</option>
+                <option key={one} value={one}>
+                  {portWord(one)}
+                </option>
               ))}
             </select>
           )}
@@ -237,11 +242,11 @@ function DeviceRow({ device, at, faults, onKind, onChange, onRemove }: DeviceRow
           {TURNING_KINDS.includes(kind) && (
             <select
               aria-label={say`Sense of device ${at}`}
-              value={device.reversed ? 'reversed' : say`as it is`}
+              value={device.reversed ? 'reversed' : 'as it is'}
               onChange={(event) => onChange({ reversed: event.target.value === 'reversed' })}
             >
-              <option>{say`as it is`}</option>
-              <option>{say`reversed`}</option>
+              <option value="as it is">{say`as it is`}</option>
+              <option value="reversed">{say`reversed`}</option>
             </select>
           )}
           {readsLight(device) && (
@@ -251,7 +256,9 @@ function DeviceRow({ device, at, faults, onKind, onChange, onRemove }: DeviceRow
               onChange={(event) => onChange({ channel: event.target.value as Channel })}
             >
               {CHANNELS.map((one) => (
-                <option key={one}>{one}</option>
+                <option key={one} value={one}>
+                  {portWord(one)}
+                </option>
               ))}
             </select>
           )}
@@ -263,7 +270,9 @@ function DeviceRow({ device, at, faults, onKind, onChange, onRemove }: DeviceRow
             onChange={(event) => onChange({ place: event.target.value as PlaceKind })}
           >
             {PLACE_KINDS.map((one) => (
-              <option key={one}>{one}</option>
+              <option key={one} value={one}>
+                {portWord(one)}
+              </option>
             ))}
           </select>
         </td>
@@ -282,7 +291,9 @@ function DeviceRow({ device, at, faults, onKind, onChange, onRemove }: DeviceRow
             onChange={(event) => onChange({ unit: event.target.value })}
           >
             {units.map((one) => (
-              <option key={one}>{one}</option>
+              <option key={one} value={one}>
+                {portWord(one)}
+              </option>
             ))}
           </select>
         </td>
@@ -328,8 +339,8 @@ function Wiring({ robot, devices, faults }: WiringProps) {
     <figure className={portStyles['wiring']}>
       <figcaption>{say`${robot}: what is plugged in where`}</figcaption>
       {groups.map((group) => (
-        <section key={group.place} aria-label={`${group.place}s`}>
-          <h3>{group.place === 'bus' ? say`bus` : `${group.place}s`}</h3>
+        <section key={group.place} aria-label={placesWord(group.place)}>
+          <h3>{placesWord(group.place)}</h3>
           <div>
             {group.devices.map(({ device, at }) => (
               <button
@@ -344,10 +355,12 @@ function Wiring({ robot, devices, faults }: WiringProps) {
                   <code>{device.name === '' ? '–' : device.name}</code>
                   <small>
                     {[
-                      device.role ?? device.kind,
-                      ...(device.reversed ? ['reversed'] : []),
-                      ...(readsLight(device) && device.channel !== null ? [device.channel] : []),
-                      device.unit,
+                      portWord(device.role ?? device.kind),
+                      ...(device.reversed ? [say`reversed`] : []),
+                      ...(readsLight(device) && device.channel !== null
+                        ? [portWord(device.channel)]
+                        : []),
+                      portWord(device.unit),
                     ].join(', ')}
                   </small>
                 </span>

@@ -98,11 +98,11 @@ export function ReadingWalk<B extends AnyTrialBench, R>(props: ReadingWalkProps<
       <SoFar {...props} />
       <KeyHelp
         keys={[
-          { keys: 'U', says: 'Take the last reading back', act: work.takeBack },
+          { keys: 'U', says: say`Take the last reading back`, act: work.takeBack },
           ...(byPractice
-            ? [{ keys: 'P', says: 'Let the practice robot do one', act: practice }]
+            ? [{ keys: 'P', says: say`Let the practice robot do one`, act: practice }]
             : []),
-          ...(byHub ? [{ keys: 'T', says: 'Take what the hub says now', act: fromHub }] : []),
+          ...(byHub ? [{ keys: 'T', says: say`Take what the hub says now`, act: fromHub }] : []),
         ]}
       />
     </WalkFrame>

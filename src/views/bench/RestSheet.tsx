@@ -83,9 +83,9 @@ export function RestSheet(props: BenchSheetProps) {
     >
       <KeyHelp
         keys={[
-          { keys: 'C', says: 'Check the gyro', act: () => bench.attempt(check(null)) },
-          { keys: 'D', says: 'Done, check again', act: () => bench.attempt(check(chosen)) },
-          { keys: 'N', says: 'Note what was tried', act: note },
+          { keys: 'C', says: say`Check the gyro`, act: () => bench.attempt(check(null)) },
+          { keys: 'D', says: say`Done, check again`, act: () => bench.attempt(check(chosen)) },
+          { keys: 'N', says: say`Note what was tried`, act: note },
           ...ladder.map(({ remedy }, i) => ({
             keys: String(i + 1),
             says: REMEDY_WORDS[remedy],

@@ -50,7 +50,7 @@ export function SetupChanges({ stored, findings }: SetupChangesProps) {
 }
 
 function shown(path: string, value: number | boolean): string {
-  if (typeof value === 'boolean') return value ? 'right' : 'left';
+  if (typeof value === 'boolean') return value ? say`right` : say`left`;
   const field = FIELDS.get(path);
   return field === undefined ? String(value) : formatQuantity(value, field.kind, field.digits);
 }

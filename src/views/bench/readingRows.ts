@@ -14,7 +14,7 @@ export interface ReadingRow {
 /** What a column is called, with the unit in which it is typed. */
 export function columnLabel({ label, kind, rightPositive }: ShownColumn): string {
   if (kind === 'word' || kind === 'count') return label;
-  const sign = rightPositive === undefined ? '' : ` (${rightPositive ? 'right' : 'left'} +)`;
+  const sign = rightPositive === undefined ? '' : ` (${rightPositive ? say`right` : say`left`} +)`;
   return `${label}, ${unitOf(kind)}${sign}`;
 }
 

@@ -81,14 +81,14 @@ function useFieldKeys(zoom: Zoom): SheetKey[] {
   const { take, finish, remove, nudge, history } = useFieldStore();
   return [
     ...TOOLS.map(({ tool, key, label }) => ({ keys: key, says: label, act: () => take(tool) })),
-    { keys: 'Enter', says: 'End a wall or line', act: finish },
-    { keys: 'Delete', says: 'Delete what is chosen', act: remove },
-    { keys: 'ArrowLeft', says: 'Move it left', act: () => nudge(-1, 0) },
-    { keys: 'ArrowRight', says: 'Move it right', act: () => nudge(1, 0) },
-    { keys: 'ArrowUp', says: 'Move it away', act: () => nudge(0, 1) },
-    { keys: 'ArrowDown', says: 'Move it nearer', act: () => nudge(0, -1) },
-    { keys: 'Ctrl+Z', says: 'Undo', act: history.undo },
-    { keys: 'Ctrl+Shift+Z', says: 'Redo', act: history.redo },
+    { keys: 'Enter', says: say`End a wall or line`, act: finish },
+    { keys: 'Delete', says: say`Delete what is chosen`, act: remove },
+    { keys: 'ArrowLeft', says: say`Move it left`, act: () => nudge(-1, 0) },
+    { keys: 'ArrowRight', says: say`Move it right`, act: () => nudge(1, 0) },
+    { keys: 'ArrowUp', says: say`Move it away`, act: () => nudge(0, 1) },
+    { keys: 'ArrowDown', says: say`Move it nearer`, act: () => nudge(0, -1) },
+    { keys: 'Ctrl+Z', says: say`Undo`, act: history.undo },
+    { keys: 'Ctrl+Shift+Z', says: say`Redo`, act: history.redo },
     ...zoomKeys(zoom),
   ];
 }

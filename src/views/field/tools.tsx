@@ -19,7 +19,9 @@ export const TOOLS: readonly {
       return say`Choose`;
     },
     icon: <MousePointer2 size={16} />,
-    says: 'Click a thing; drag it or its points.',
+    get says() {
+      return say`Click a thing; drag it or its points.`;
+    },
   },
   {
     tool: 'model',
@@ -28,7 +30,9 @@ export const TOOLS: readonly {
       return say`Model`;
     },
     icon: <Square size={16} />,
-    says: 'Drag a rectangle; its corners can be moved after.',
+    get says() {
+      return say`Drag a rectangle; its corners can be moved after.`;
+    },
   },
   {
     tool: 'wall',
@@ -37,7 +41,9 @@ export const TOOLS: readonly {
       return say`Wall`;
     },
     icon: <Slash size={16} />,
-    says: 'Click its points; Enter ends it.',
+    get says() {
+      return say`Click its points; Enter ends it.`;
+    },
   },
   {
     tool: 'line',
@@ -46,7 +52,9 @@ export const TOOLS: readonly {
       return say`Line`;
     },
     icon: <Spline size={16} />,
-    says: 'Click its points; Enter ends it.',
+    get says() {
+      return say`Click its points; Enter ends it.`;
+    },
   },
   {
     tool: 'start',
@@ -55,7 +63,9 @@ export const TOOLS: readonly {
       return say`Start`;
     },
     icon: <Circle size={16} />,
-    says: 'Click where the middle of the axle stands.',
+    get says() {
+      return say`Click where the middle of the axle stands.`;
+    },
   },
   {
     tool: 'measure',
@@ -64,7 +74,9 @@ export const TOOLS: readonly {
       return say`Measure`;
     },
     icon: <Ruler size={16} />,
-    says: 'Drag from one place to another.',
+    get says() {
+      return say`Drag from one place to another.`;
+    },
   },
   {
     tool: 'picture',
@@ -73,7 +85,9 @@ export const TOOLS: readonly {
       return say`Picture`;
     },
     icon: <Image size={16} />,
-    says: 'Lay a picture of the table under the drawing.',
+    get says() {
+      return say`Lay a picture of the table under the drawing.`;
+    },
   },
 ];
 /** Grids to which points are drawn, mm. */

@@ -61,7 +61,7 @@ function FilesSheet({ kept, imports, copies, copiesIn }: FilesViewProps) {
             [say`Java`, `routes/${id}/program.java`],
             [say`runs CSV`, `routes/${id}/runs-file`],
             [say`runs JSON`, `routes/${id}/runs-file?format=json`],
-            ['bundle', `routes/${id}/bundle`],
+            [say`bundle`, `routes/${id}/bundle`],
           ]}
         />
         <KeptList

@@ -27,7 +27,7 @@ export function ChoiceFigures({ choices, outcomes, steps, titles }: ChoiceFigure
               ? ''
               : say` It reads ${formatNumber(reading.value, reading.digits)} ± ${formatNumber(reading.spread, 1)}${reading.unit}, the limit is ${formatNumber(reading.limit, reading.digits)}${reading.unit}.`;
           return {
-            label: `${position + 1} ${titles[position]}: ${expected ? 'yes' : 'no'}`,
+            label: `${position + 1} ${titles[position]}: ${expected ? say`yes` : say`no`}`,
             value:
               seen === undefined
                 ? say`${rarely(wrong)} wrong`

@@ -27,7 +27,9 @@ interface RevisionsPanelProps {
   onContinue: (from: RouteRevision) => void;
 }
 
-const ORIGINS = { hand: 'by hand', aim: 'by aim', bench: 'by bench' } as const;
+function originWords(origin: RouteRevision['origin']): string {
+  return { hand: say`by hand`, aim: say`by aim`, bench: say`by bench` }[origin];
+}
 
 /** All revisions, newest first: why each was made, what it changed, and a way back to it. */
 export function RevisionsPanel({ route, revision, setup, field, onContinue }: RevisionsPanelProps) {
@@ -61,7 +63,7 @@ export function RevisionsPanel({ route, revision, setup, field, onContinue }: Re
               <div className={styles['revision']}>
                 <b>{say`rev ${one.number}`}</b>
                 <span>
-                  {ORIGINS[one.origin]}, {formatMoment(one.createdAt, 'day and time')}
+                  {originWords(one.origin)}, {formatMoment(one.createdAt, 'day and time')}
                   {one.parent !== null &&
                     one.parent !== one.number - 1 &&
                     say`, from rev ${one.parent}`}

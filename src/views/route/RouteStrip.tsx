@@ -13,6 +13,7 @@ import { KEYED_MOVES, useRouteState, useRouteStore } from './routeStore.ts';
 import styles from './RouteView.module.css';
 import { useRouteWork } from './routeWork.ts';
 import { Strip } from './Strip.tsx';
+import { inSentence } from '../../core/language/inSentence.ts';
 import { say } from '../../core/language/say.ts';
 
 /** Below the field: what can be done to the moves, and the moves in time. */
@@ -85,22 +86,22 @@ function useRouteKeys(zoom: Zoom): SheetKey[] {
   return [
     ...KEYED_MOVES.map(({ kind, key, name }) => ({
       keys: key,
-      says: `Add: ${name.toLowerCase()}`,
+      says: say`Add: ${inSentence(name)}`,
       act: () => store.add(kind),
     })),
-    { keys: 'ArrowLeft', says: 'Move before', act: () => stepBy(-1) },
-    { keys: 'ArrowRight', says: 'Move after', act: () => stepBy(1) },
-    { keys: 'Alt+ArrowLeft', says: 'Take the move forward', act: () => store.shift(-1) },
-    { keys: 'Alt+ArrowRight', says: 'Take the move back', act: () => store.shift(1) },
-    { keys: 'C', says: 'Copy the move', act: store.copy },
-    { keys: 'Delete', says: 'Delete the move', act: store.remove },
-    { keys: 'Ctrl+Z', says: 'Undo', act: history.undo },
-    { keys: 'Ctrl+Shift+Z', says: 'Redo', act: history.redo },
-    { keys: 'Space', says: 'Play', act: playback.toggle },
+    { keys: 'ArrowLeft', says: say`Move before`, act: () => stepBy(-1) },
+    { keys: 'ArrowRight', says: say`Move after`, act: () => stepBy(1) },
+    { keys: 'Alt+ArrowLeft', says: say`Take the move forward`, act: () => store.shift(-1) },
+    { keys: 'Alt+ArrowRight', says: say`Take the move back`, act: () => store.shift(1) },
+    { keys: 'C', says: say`Copy the move`, act: store.copy },
+    { keys: 'Delete', says: say`Delete the move`, act: store.remove },
+    { keys: 'Ctrl+Z', says: say`Undo`, act: history.undo },
+    { keys: 'Ctrl+Shift+Z', says: say`Redo`, act: history.redo },
+    { keys: 'Space', says: say`Play`, act: playback.toggle },
     { keys: 'F', says: `Forecast ${forecastRuns} runs`, act: lookAhead },
     {
       keys: 'S',
-      says: 'Save as a revision',
+      says: say`Save as a revision`,
       act: () => changed && state.setState({ saving: true }),
     },
     ...zoomKeys(zoom),

@@ -17,6 +17,7 @@ import { definitionOf, isAction, type Move } from '../../core/moves/index.ts';
 import { usePlayedTime, type Playback } from './playback.ts';
 import { StripLayout, type Span } from './stripLayout.ts';
 import styles from './Strip.module.css';
+import { dragWords } from './dragWords.ts';
 import { say } from '../../core/language/say.ts';
 
 interface StripProps {
@@ -113,7 +114,12 @@ export function Strip(props: StripProps) {
           <polygon className={styles['spread']} points={bandPoints(band, layout)} />
         </svg>
         <div className={styles['cells']}>
-          <DndContext id="strip" sensors={sensors} onDragEnd={drop}>
+          <DndContext
+            id="strip"
+            sensors={sensors}
+            accessibility={dragWords(moves)}
+            onDragEnd={drop}
+          >
             <SortableContext
               items={moves.map((move) => move.id)}
               strategy={horizontalListSortingStrategy}

@@ -83,12 +83,13 @@ export default function TunePanel({ move, setup, onChange }: TunePanelProps) {
         figures={[
           {
             label: say`Back within a twentieth after`,
-            value: metrics.settling === null ? 'never' : `${formatNumber(metrics.settling, 2)} s`,
+            value:
+              metrics.settling === null ? say`never` : `${formatNumber(metrics.settling, 2)} s`,
           },
           { label: say`Overshoots by`, value: `${formatNumber(100 * metrics.overshoot, 0)} %` },
           {
             label: say`A tenth is left after`,
-            value: metrics.rise === null ? 'never' : `${formatNumber(metrics.rise, 2)} s`,
+            value: metrics.rise === null ? say`never` : `${formatNumber(metrics.rise, 2)} s`,
           },
           {
             label: say`Error summed up`,

@@ -2,7 +2,17 @@ import { Button } from '../../ui/Button.tsx';
 import styles from './TableView.module.css';
 import { say } from '../../core/language/say.ts';
 
-const CAUSES = ['put down wrong', 'touched', 'battery', 'attachment', 'drop-out', 'table moved'];
+/** What happens most: the words are kept with the run as the team reads them. */
+function usualCauses(): string[] {
+  return [
+    say`put down wrong`,
+    say`touched`,
+    say`battery`,
+    say`attachment`,
+    say`drop-out`,
+    say`table moved`,
+  ];
+}
 
 /** Where they stand on the sheet. */
 export const CAUSES_ID = 'causes';
@@ -14,12 +24,13 @@ interface CausesProps {
 
 /** Why a run does not count: a word by one press, or one's own. */
 export function Causes({ cause, onCause }: CausesProps) {
-  const own = cause !== null && !CAUSES.includes(cause) ? cause : '';
+  const usual = usualCauses();
+  const own = cause !== null && !usual.includes(cause) ? cause : '';
   return (
     <section className={styles['list']} id={CAUSES_ID}>
       <h2>{say`Anything odd? It is kept, but does not count.`}</h2>
       <div className={styles['chips']}>
-        {CAUSES.map((word) => (
+        {usual.map((word) => (
           <Button
             key={word}
             aria-pressed={cause === word}

@@ -1,6 +1,6 @@
 import { unitOf } from '../../core/mathematics/quantity.ts';
 import { TitleBlock } from '../../ui/TitleBlock.tsx';
-import { START_LIST } from './startItems.ts';
+import { START_ITEMS, startItemWords } from './startItems.ts';
 import styles from './PaperLog.module.css';
 import { useMeasured, useTableWork } from './tableWork.ts';
 import { say } from '../../core/language/say.ts';
@@ -14,12 +14,12 @@ export function PaperLog() {
   const start = field.field.starts.find(({ id }) => id === route.revision.plan.startId);
   const { checkpoint, model } = useMeasured();
   const columns = [
-    ...START_LIST,
+    ...START_ITEMS.map(startItemWords),
     say`battery, V`,
     say`past it, ${unitOf('length')}`,
     say`left, ${unitOf('length')}`,
     say`turned, °`,
-    'hit',
+    say`hit`,
     say`anything odd`,
   ];
   return (
@@ -39,8 +39,8 @@ export function PaperLog() {
           {Array.from({ length: RUNS }, (_, i) => (
             <tr key={i}>
               <td>{i + 1}</td>
-              {columns.map((column) => (
-                <td key={column} data-tick={(START_LIST as readonly string[]).includes(column)} />
+              {columns.map((column, place) => (
+                <td key={column} data-tick={place < START_ITEMS.length} />
               ))}
             </tr>
           ))}

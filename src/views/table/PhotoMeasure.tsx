@@ -46,11 +46,11 @@ export function PhotoMeasure(props: PhotoMeasureProps) {
     [clicks, chosen, known, body, pointer],
   );
   useKeys([
-    { keys: 'ArrowLeft', says: 'Point 1 px left', act: () => store.nudge(-1, 0) },
-    { keys: 'ArrowRight', says: 'Point 1 px right', act: () => store.nudge(1, 0) },
-    { keys: 'ArrowUp', says: 'Point 1 px up', act: () => store.nudge(0, -1) },
-    { keys: 'ArrowDown', says: 'Point 1 px down', act: () => store.nudge(0, 1) },
-    { keys: 'Escape', says: 'Back to the card', act: onClose },
+    { keys: 'ArrowLeft', says: say`Point 1 px left`, act: () => store.nudge(-1, 0) },
+    { keys: 'ArrowRight', says: say`Point 1 px right`, act: () => store.nudge(1, 0) },
+    { keys: 'ArrowUp', says: say`Point 1 px up`, act: () => store.nudge(0, -1) },
+    { keys: 'ArrowDown', says: say`Point 1 px down`, act: () => store.nudge(0, 1) },
+    { keys: 'Escape', says: say`Back to the card`, act: onClose },
   ]);
   const complete = !clicks.includes(null);
   const offset = found === null ? null : offsetFrom(zone, toolPose(body, found.pose));

@@ -4,7 +4,7 @@ import { degrees } from '../../core/mathematics/angle.ts';
 import { formatFixed, formatNumber } from '../../core/mathematics/quantity.ts';
 import { Button } from '../../ui/Button.tsx';
 import { sheetAddress } from '../../ui/sheetAddress.ts';
-import { GYRO_ITEM, START_LIST, voltsOf } from './startItems.ts';
+import { START_ITEMS, startItemWords, voltsOf, type StartItem } from './startItems.ts';
 import styles from './TableView.module.css';
 import { useTableState, useTableWork } from './tableWork.ts';
 import { useLowWarning } from './useLowWarning.ts';
@@ -23,7 +23,7 @@ export function StartList() {
   // Against the first run of the session, to tell a sag.
   const firstBattery = log.runs.find((run) => run.battery !== null)?.battery ?? null;
   const sag = volts !== null && firstBattery !== null ? firstBattery - volts : 0;
-  const toggle = (item: string) => {
+  const toggle = (item: StartItem) => {
     const next = new Set(ticked);
     if (!next.delete(item)) next.add(item);
     store.tick(next);
@@ -37,11 +37,11 @@ export function StartList() {
         </span>
       )}`}</h2>
       <div className={styles['items']}>
-        {START_LIST.map((item) => (
+        {START_ITEMS.map((item) => (
           <label key={item} className={styles['check']}>
             <input type="checkbox" checked={ticked.has(item)} onChange={() => toggle(item)} />
-            {item}
-            {item === GYRO_ITEM && gyro !== null && (
+            {startItemWords(item)}
+            {item === 'gyro' && gyro !== null && (
               <span className={styles['gyro']} data-fitness={gyro.fitness}>
                 {formatNumber(degrees(gyro.drift), 2)}°/s
               </span>

@@ -1,8 +1,17 @@
-export const JIG_ITEM = 'Robot against the jig';
-export const GYRO_ITEM = 'Hands off, gyro rate zero';
+import { say } from '../../core/language/say.ts';
 
 /** What is looked at before every run. */
-export const START_LIST = [JIG_ITEM, 'Wheels wiped', GYRO_ITEM] as const;
+export const START_ITEMS = ['jig', 'wheels', 'gyro'] as const;
+export type StartItem = (typeof START_ITEMS)[number];
+
+/** An item of the start list as it is read out. */
+export function startItemWords(item: StartItem): string {
+  return {
+    jig: say`Robot against the jig`,
+    wheels: say`Wheels wiped`,
+    gyro: say`Hands off, gyro rate zero`,
+  }[item];
+}
 
 /** Volts that were typed, or null when it is no voltage. */
 export function voltsOf(text: string): number | null {

@@ -1,6 +1,7 @@
 import { formatQuantity } from '../../core/mathematics/quantity.ts';
 import type { SheetKey } from '../../ui/useKeys.ts';
 import type { TableWork } from './tableWork.ts';
+import { say } from '../../core/language/say.ts';
 
 const DEGREE = Math.PI / 180;
 
@@ -12,14 +13,14 @@ export function tableKeys({ store, save, undo }: TableWork): SheetKey[] {
     { keys: 'ArrowDown', says: `Mark ${one} near`, act: () => store.nudge(-1, 0) },
     { keys: 'ArrowLeft', says: `Mark ${one} left`, act: () => store.nudge(0, 1) },
     { keys: 'ArrowRight', says: `Mark ${one} right`, act: () => store.nudge(0, -1) },
-    { keys: '[', says: 'Turn the mark 1° left', act: () => store.nudge(0, 0, DEGREE) },
-    { keys: ']', says: 'Turn the mark 1° right', act: () => store.nudge(0, 0, -DEGREE) },
-    { keys: 'H', says: 'Hit, and save', act: () => void save(true) },
-    { keys: 'M', says: 'Miss, and save', act: () => void save(false) },
-    { keys: 'Space', says: 'Arm, start and stop the clock', act: store.clock.next },
-    { keys: 'G', says: 'All well before the start', act: store.tickAll },
-    { keys: 'Z', says: 'Gyro zeroed now', act: store.zeroed },
-    { keys: 'U', says: 'Take the last run back', act: undo },
-    { keys: 'L', says: 'Type a run', act: () => document.getElementById('run-line')?.focus() },
+    { keys: '[', says: say`Turn the mark 1° left`, act: () => store.nudge(0, 0, DEGREE) },
+    { keys: ']', says: say`Turn the mark 1° right`, act: () => store.nudge(0, 0, -DEGREE) },
+    { keys: 'H', says: say`Hit, and save`, act: () => void save(true) },
+    { keys: 'M', says: say`Miss, and save`, act: () => void save(false) },
+    { keys: 'Space', says: say`Arm, start and stop the clock`, act: store.clock.next },
+    { keys: 'G', says: say`All well before the start`, act: store.tickAll },
+    { keys: 'Z', says: say`Gyro zeroed now`, act: store.zeroed },
+    { keys: 'U', says: say`Take the last run back`, act: undo },
+    { keys: 'L', says: say`Type a run`, act: () => document.getElementById('run-line')?.focus() },
   ];
 }

@@ -4,7 +4,7 @@ import type { Offset } from '../../core/field/field.ts';
 import type { Checkpoint } from '../../core/route/checkpoints.ts';
 import { emptyEntry, entryOf, markIn, withMark, type RunEntry } from './runEntry.ts';
 import { createRunClock, type RunClock } from './runClock.ts';
-import { START_LIST } from './startItems.ts';
+import { START_ITEMS, type StartItem } from './startItems.ts';
 
 /** What the side of the sheet is for: runs, a new session, or a photo in the whole of the sheet. */
 type TableTask = 'runs' | 'new session' | 'photo';
@@ -14,7 +14,7 @@ export interface TableState {
   entry: RunEntry;
   task: TableTask;
   /** What was looked at before this run. */
-  ticked: ReadonlySet<string>;
+  ticked: ReadonlySet<StartItem>;
   /** Volts as they were typed; they stay from run to run. */
   battery: string;
   /** When the gyro was zeroed or checked last; null when nobody knows. */
@@ -40,7 +40,7 @@ export interface TableStore {
   refusePhoto: (sentence: string) => void;
   /** Takes a measurement from a photo, with words on how good it is. */
   takeMeasured: (offset: Offset, within: string) => void;
-  tick: (ticked: ReadonlySet<string>) => void;
+  tick: (ticked: ReadonlySet<StartItem>) => void;
   tickAll: () => void;
   giveBattery: (battery: string) => void;
   zeroed: () => void;
@@ -98,7 +98,7 @@ export function createTableStore(
       state.setState({ task: 'runs' });
     },
     tick: (ticked) => state.setState({ ticked }),
-    tickAll: () => state.setState({ ticked: new Set(START_LIST) }),
+    tickAll: () => state.setState({ ticked: new Set(START_ITEMS) }),
     giveBattery: (battery) => state.setState({ battery }),
     zeroed: () => state.setState({ zeroedAt: new Date().toISOString() }),
     edit: (run) => {

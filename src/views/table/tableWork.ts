@@ -19,7 +19,7 @@ import {
   type RunStart,
 } from './runEntry.ts';
 import { secondsOf } from './runClock.ts';
-import { JIG_ITEM, voltsOf } from './startItems.ts';
+import { voltsOf } from './startItems.ts';
 import { createTableStore, type TableState, type TableStore } from './tableStore.ts';
 import { useRunLog, type RunLog } from './useRunLog.ts';
 import {
@@ -112,7 +112,7 @@ export function useCreatedTableWork(props: TableViewProps): TableWork {
     battery: voltsOf(battery),
     gyroAt: zeroedAt,
     // A list that nobody ticked says nothing of the jig.
-    jig: ticked.size === 0 ? null : ticked.has(JIG_ITEM),
+    jig: ticked.size === 0 ? null : ticked.has('jig'),
     seconds: secondsOf(store.clock.store.getState()),
   });
   const save = async (hit: boolean) => {

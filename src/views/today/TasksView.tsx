@@ -9,6 +9,7 @@ import styles from './TodayView.module.css';
 import { useTasks } from './useTasks.ts';
 import { formatAgo } from '../../core/language/dates.ts';
 import { fitnessWords } from '../../core/text/fitnessWords.ts';
+import { inSentence } from '../../core/language/inSentence.ts';
 import { say } from '../../core/language/say.ts';
 import { sayWith } from '../../ui/sayWith.ts';
 
@@ -98,8 +99,8 @@ function First({ task, onPass }: { task: ShownTask; onPass: (() => void) | null 
         <KeyHelp
           keys={[
             { keys: 'D', says: task.action, act: () => location.assign(placeOf(task)) },
-            { keys: 'W', says: 'Why this', act: () => setWhy(!why) },
-            ...(onPass === null ? [] : [{ keys: 'N', says: 'Not now', act: onPass }]),
+            { keys: 'W', says: say`Why this`, act: () => setWhy(!why) },
+            ...(onPass === null ? [] : [{ keys: 'N', says: say`Not now`, act: onPass }]),
           ]}
         />
       </div>
@@ -114,9 +115,7 @@ function First({ task, onPass }: { task: ShownTask; onPass: (() => void) | null 
 
 /** What it is, in the middle of a sentence; the name of a route keeps its capital. */
 function lower({ what, kind }: ShownTask): string {
-  return kind === 'aim' && !what.startsWith('Aim ')
-    ? what
-    : what.charAt(0).toLowerCase() + what.slice(1);
+  return kind === 'aim' && !what.startsWith('Aim ') ? what : inSentence(what);
 }
 
 function TaskLine({ task }: { task: ShownTask }) {

@@ -10,6 +10,7 @@ import { Notice } from '../../ui/Notice.tsx';
 import { useNewRevision } from './useNewRevision.ts';
 import styles from './VerdictView.module.css';
 import { useVerdictState, useVerdictWork } from './verdictWork.ts';
+import { asBeginning } from '../../core/language/inSentence.ts';
 import { say } from '../../core/language/say.ts';
 
 interface AimOfferProps {
@@ -31,7 +32,7 @@ export function AimOffer({ option, best }: AimOfferProps) {
   const name = (i: number) => (targets.length > 1 ? say` at ${targets[i]!.checkpoint.name}` : '');
   return (
     <article className={[styles['option'], best ? styles['best'] : ''].join(' ')}>
-      <h3>{words.map((one) => one.charAt(0).toUpperCase() + one.slice(1)).join('; ')}</h3>
+      <h3>{words.map(asBeginning).join('; ')}</h3>
       <Figures
         figures={promises.flatMap(({ expected, ranges }, i) => [
           {

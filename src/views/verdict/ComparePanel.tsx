@@ -37,7 +37,7 @@ export function ComparePanel() {
   const sets = useMemo(
     () =>
       runSets(log.data ?? [], {
-        session: (id) => sessions.find((session) => session.id === id)?.title ?? 'a session',
+        session: (id) => sessions.find((session) => session.id === id)?.title ?? say`a session`,
         setup: (id) => say`setup ${setups.data?.find((setup) => setup.id === id)?.number ?? '?'}`,
       }),
     [log.data, sessions, setups.data],

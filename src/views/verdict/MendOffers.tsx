@@ -14,6 +14,7 @@ import type { Mend } from '../../core/analysis/learning/mends.ts';
 import { useNewSetup } from './useNewSetup.ts';
 import styles from './VerdictView.module.css';
 import { useVerdictWork } from './verdictWork.ts';
+import { asBeginning } from '../../core/language/inSentence.ts';
 import { say } from '../../core/language/say.ts';
 
 /** The other school: not this route's move is moved, but the number of the robot that is wrong is mended. */
@@ -52,7 +53,7 @@ function MendOffer({ mend }: { mend: Mend }) {
   const others = [...new Set(alike.map(causeName))];
   return (
     <article className={styles['option']}>
-      <h3>{words.charAt(0).toUpperCase() + words.slice(1)}</h3>
+      <h3>{asBeginning(words)}</h3>
       <Figures
         figures={[
           {

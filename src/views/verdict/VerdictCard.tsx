@@ -106,6 +106,6 @@ function withThem(runs: readonly Run[], checkpoint: Checkpoint, zone: Zone, goal
     zone,
   );
   const { hits, kind } = verdictOf(all.runs, all.zone, goal, all.ticks);
-  const them = all.runs.length === runs.length ? 'them' : say`those measured`;
+  const them = all.runs.length === runs.length ? say`them` : say`those measured`;
   return say`With ${them}: ${hits} of ${all.runs.length}, verdict “${kind}”.`;
 }

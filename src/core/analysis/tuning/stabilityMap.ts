@@ -98,7 +98,7 @@ export function gainUnit(kind: LoopKind): string {
   switch (kind) {
     case 'gyro':
     case 'encoders':
-      return '% per °';
+      return say`% per °`;
     case 'wall':
       return say`% per mm`;
     case 'line':

@@ -1,3 +1,5 @@
+import { asBeginning } from '../../language/inSentence.ts';
+import { portWord } from './portWords.ts';
 import { say } from '../../language/say.ts';
 
 /** What hangs on a robot's hub. */
@@ -173,17 +175,19 @@ export function portFaults(devices: readonly Device[], language: ProgramLanguage
       nameFault(device.name, language),
       doubledFault(devices, i),
       roleFault(devices, i),
-      device.unit === '' ? say`Say in which unit the ${device.kind} speaks.` : null,
+      device.unit === '' ? say`Say in which unit the ${portWord(device.kind)} speaks.` : null,
     ].flatMap((sentence) => (sentence === null ? [] : [{ device: i, sentence }])),
   );
 }
 
 function placeFault({ kind, place, label }: Device): string | null {
   if (!PLACES_FOR[kind].includes(place)) {
-    return say`A ${kind} in a ${place}: it belongs in a ${PLACES_FOR[kind].join(' or a ')}.`;
+    return say`A ${portWord(kind)} in a ${portWord(place)}: it belongs in a ${PLACES_FOR[kind].map(portWord).join(say` or a `)}.`;
   }
   if (label.trim() !== '') return null;
-  return place === 'bus' ? say`Give its address on the bus.` : say`Say which ${place} it is in.`;
+  return place === 'bus'
+    ? say`Give its address on the bus.`
+    : say`Say which ${portWord(place)} it is in.`;
 }
 
 const sameText = (a: string, b: string) => a.trim().toLowerCase() === b.trim().toLowerCase();
@@ -196,10 +200,10 @@ function takenFault(devices: readonly Device[], at: number): string | null {
   );
   if (other < 0) return null;
   const first = devices[other]!;
-  const named = first.name === '' ? say`the ${first.kind}` : `“${first.name}”`;
+  const named = first.name === '' ? say`the ${portWord(first.kind)}` : `“${first.name}”`;
   return place === 'bus'
     ? say`Address ${label.trim()} on the bus belongs to ${named} already.`
-    : say`${place[0]!.toUpperCase()}${place.slice(1)} ${label.trim()} is taken by ${named}.`;
+    : say`${asBeginning(portWord(place))} ${label.trim()} is taken by ${named}.`;
 }
 
 function nameFault(name: string, language: ProgramLanguage): string | null {
@@ -235,7 +239,9 @@ function roleFault(devices: readonly Device[], at: number): string | null {
       : null;
   }
   const other = role === null ? undefined : before((one) => one.role === role)[0];
-  return other === undefined ? null : say`“${other.name}” is used for “${role!}” already.`;
+  return other === undefined
+    ? null
+    : say`“${other.name}” is used for “${portWord(role!)}” already.`;
 }
 
 /** The result as a sentence. */

@@ -62,7 +62,7 @@ export function partsOf(plan: RoutePlan, setup: RobotParameters, origin: Origin)
     const first = steps.findIndex((step) => step.move.id === move.id);
     const instruction = instructions[first];
     const title = `${i + 1}  ${titles[i]!.title}`;
-    const prefix = `${definitionOf(move.kind).name.toUpperCase().replace(/ /g, '_')}_${i + 1}`;
+    const prefix = `${move.kind.toUpperCase().replace(/ /g, '_')}_${i + 1}`;
     if (move.kind === 'repeat') {
       const times = { name: `${prefix}_TIMES`, value: move.times, comment: say`in all` };
       return {

@@ -36,7 +36,7 @@ export const checkpointMove = defineMove({
       ? say`Stand here for ${secondsText(pause)}, so that the place can be measured.`
       : say`Runs are measured here. The program does nothing.`,
   ],
-  shortTitle: () => 'measure',
+  shortTitle: () => say`measure`,
   said: {
     heads: ['measure', 'checkpoint'],
     clauses: [

@@ -27,7 +27,7 @@ export const driveMove = defineMove({
   title: ({ distance }) =>
     say`Drive ${distance < 0 ? say`back ` : ''}${lengthText(Math.abs(distance))}`,
   shortTitle: ({ distance }) =>
-    `${distance < 0 ? 'back' : 'on'} ${formatNumber(Math.abs(distance), 0)}`,
+    `${distance < 0 ? say`back` : say`on`} ${formatNumber(Math.abs(distance), 0)}`,
   ...heldStraight,
   said: {
     heads: [

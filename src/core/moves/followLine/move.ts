@@ -41,7 +41,7 @@ export const followLineMove = defineMove({
     until.kind === 'length'
       ? say`Follow line for ${lengthText(until.length)}`
       : say`Follow line to crossing ${until.count}`,
-  shortTitle: () => 'line',
+  shortTitle: () => say`line`,
   guide: ({ edge }) => say`${edge} edge`,
   said: {
     heads: ['follow line', 'line'],

@@ -42,7 +42,7 @@ export const followWallMove = defineMove({
     ...startingEnds,
   },
   title: (move) => say`Follow wall ${endWords(move.until)}`,
-  shortTitle: () => 'wall',
+  shortTitle: () => say`wall`,
   guide: () => say`side sensor`,
   said: {
     heads: ['follow wall', 'wall'],

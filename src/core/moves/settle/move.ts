@@ -19,7 +19,7 @@ export const settleMove = defineMove({
   members: { timeLimit: z.number().positive().max(60) },
   starting: { timeLimit: 3 },
   title: () => say`Settle and zero`,
-  shortTitle: () => 'zero',
+  shortTitle: () => say`zero`,
   said: {
     heads: ['settle', 'zero', 'reset gyro'],
     clauses: [saidValue('within #', 'time', 'timeLimit')],

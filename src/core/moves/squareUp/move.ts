@@ -46,7 +46,7 @@ export const squareUpMove = defineMove({
     ...startingEnds,
   },
   title: ({ against }) => say`Square up on the ${against}`,
-  shortTitle: () => 'flat',
+  shortTitle: () => say`flat`,
   said: {
     heads: ['square up', 'press flat', 'align'],
     clauses: [

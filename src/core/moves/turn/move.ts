@@ -75,13 +75,13 @@ export const turnMove = defineMove({
     ...startingEnds,
   },
   title({ target }, { setup, turn }) {
-    const side = turn > 0 ? 'left' : 'right';
+    const side = turn > 0 ? say`left` : say`right`;
     return target.kind === 'heading'
       ? say`Turn ${side} to heading ${headingText(wrapAngle(target.heading), setup)}`
       : say`Turn ${side} by ${angleText(target.angle)}`;
   },
   shortTitle: (_, turn) =>
-    `${turn > 0 ? 'left' : 'right'} ${formatNumber(Math.abs(degrees(turn)), 0)}°`,
+    `${turn > 0 ? say`left` : say`right`} ${formatNumber(Math.abs(degrees(turn)), 0)}°`,
   guide: ({ way, style }) => (way.kind === 'stop early' ? style.replace('-', ' ') : way.kind),
   said: {
     heads: ['turn', 'rotate', 'left = left', 'right = right'],

@@ -18,7 +18,7 @@ export const untilTouchMove = defineMove({
   members: held,
   starting: { speed: 150, ...startingHeld, timeLimit: 4 },
   title: () => say`Drive until touch`,
-  shortTitle: () => 'touch',
+  shortTitle: () => say`touch`,
   ...heldStraight,
   said: { heads: ['until touch', 'drive until touch', 'go until touch'], clauses: SAID_HELD },
   cells: { always: HELD_CELLS },

@@ -17,7 +17,7 @@ export const waitMove = defineMove({
   members: { duration: z.number().min(0).max(60) },
   starting: { duration: 0.5 },
   title: ({ duration }) => say`Wait ${formatNumber(duration, 1)} s`,
-  shortTitle: () => 'wait',
+  shortTitle: () => say`wait`,
   said: {
     heads: ['wait', 'pause'],
     clauses: [saidValue(['#', 'for #'], 'time', 'duration', true)],

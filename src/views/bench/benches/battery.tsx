@@ -88,7 +88,7 @@ export const batteryView: TrialBench<Battery, BatteryResult> = {
   missing: () => say`It needs three readings at voltages that lie 0.3 V apart or more.`,
   sentence: ({ result, bench }) => {
     const { value, low, high } = result.measured;
-    const what = bench.move === 'straight' ? 'goes' : 'turns';
+    const what = bench.move === 'straight' ? say`goes` : say`turns`;
     return low > 0 || high < 0
       ? say`For each volt less it ${what} ${shown(Math.abs(value), bench)} ${value > 0 ? say`less` : say`more`} far.`
       : say`These readings show no change with the battery: it is below ${shown(Math.max(-low, high), bench)} a volt.`;
@@ -215,7 +215,7 @@ function LowVoltages({ result, setup, routes }: Shown<Battery, BatteryResult>) {
   const found = useLowBattery(experiments, follows);
   if (result.follows === null || routes.length === 0) return null;
   const volts = (one: LowBattery | null | undefined) =>
-    one == null ? 'never' : `${formatNumber(one.voltage, 1)} V`;
+    one == null ? say`never` : `${formatNumber(one.voltage, 1)} V`;
   return (
     <section className={styles['section']}>
       <h2>{say`When to charge`}</h2>

@@ -20,7 +20,7 @@ import { Figures } from '../../../ui/Figures.tsx';
 import { QuantityField } from '../../../ui/QuantityField.tsx';
 import styles from '../BenchView.module.css';
 import { times, type Shown, type TrialBench } from '../trialBench.ts';
-import { say } from '../../../core/language/say.ts';
+import { plural, say } from '../../../core/language/say.ts';
 
 const DISTANCES = [100, 150, 200, 300, 400, 500, 600, 800];
 /** As the hub calls the sensor that looks ahead. */
@@ -130,7 +130,7 @@ export const rangeView: TrialBench<BenchOf<'range'>, RangeResult> = {
         label: say`Useful range of “${unit.unit}”`,
         value:
           unit.useful === null
-            ? 'nowhere'
+            ? say`nowhere`
             : say`${formatShown(unit.useful.from, 'length', 0)} to ${formatQuantity(unit.useful.to, 'length', 0)}`,
         why: say`The widest run of distances whose readings stay within the limit of one line.`,
       },
@@ -199,7 +199,7 @@ export const rangeView: TrialBench<BenchOf<'range'>, RangeResult> = {
   },
   state: ({ result }) => {
     const odd = result.units.filter((unit) => unit.odd).map(({ unit }) => unit);
-    const count = `${result.units.length} ${result.units.length === 1 ? 'sensor' : 'sensors'}`;
+    const count = say`${plural(result.units.length, '# sensor', '# sensors')}`;
     return odd.length > 0 ? say`${count}, ${odd.join(', ')} is odd` : count;
   },
   walk: {

@@ -52,7 +52,7 @@ export const scaleView: TrialBench<BenchOf<'scale'>, GyroScale> = {
       label: say`so a true 90° reads`,
       value: `${formatNumber(90 * result.scale.value, 1)}°`,
     },
-    { label: say`Positive is`, value: result.rightPositive ? 'right' : 'left' },
+    { label: say`Positive is`, value: result.rightPositive ? say`right` : say`left` },
   ],
   plot: ({ trials }, result) => ({
     label: say`How far each reading was off`,

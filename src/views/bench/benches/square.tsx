@@ -77,7 +77,8 @@ export const squareView: TrialBench<BenchOf<'square'>, Result> = {
   sentence: ({ result: { found, before, after }, bench }) => {
     const gain = say`${formatQuantity(before, 'length', 0)} off becomes ${formatQuantity(after, 'length', 0)}`;
     if (found.by === 'encoders') {
-      const larger = found.wheelRatio.low > 1 ? 'right' : found.wheelRatio.high < 1 ? 'left' : null;
+      const larger =
+        found.wheelRatio.low > 1 ? say`right` : found.wheelRatio.high < 1 ? say`left` : null;
       const wheels =
         larger === null ? say`Both wheels are alike` : say`The ${larger} wheel is larger`;
       return say`${wheels}, the track is ${formatQuantity(found.track.value, 'length', 1)}: ${gain}.`;

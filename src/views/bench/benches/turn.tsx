@@ -95,7 +95,8 @@ export const turnView: TrialBench<BenchOf<'turn'>, TurnModel> = {
     return [
       {
         label: say`Slope, true over stop`,
-        value: result.constantP === null ? '1 assumed' : formatEstimate(result.slope, 'number', 4),
+        value:
+          result.constantP === null ? say`1 assumed` : formatEstimate(result.slope, 'number', 4),
         why: say`A slope of 1 means the same number of degrees at every angle. Least squares, with a 95 % interval by Student’s t.`,
       },
       ...result.runOn.map(({ rate, estimate }) => ({
@@ -184,7 +185,7 @@ export const turnView: TrialBench<BenchOf<'turn'>, TurnModel> = {
     asked: () =>
       [60, 90, 180].flatMap((angle) =>
         times(3, angle).map((same, i) => {
-          const way = i % 2 === 0 ? 'right' : 'left';
+          const way = i % 2 === 0 ? say`right` : say`left`;
           return {
             known: { trigger: radians(same), rate: WALK_RATE, way },
             say: say`Turn ${way}, stop the motors at ${same}°. How far did it really turn?`,

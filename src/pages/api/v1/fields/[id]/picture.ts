@@ -3,11 +3,12 @@ import { NotFound } from '../../../../../store/errors.ts';
 import { getField, getPicture, setPicture } from '../../../../../store/fields.ts';
 import { endpoint, idOf, json } from '../../../_endpoint.ts';
 import { pictureAnswer, pictureBody } from '../../../_picture.ts';
+import { say } from '../../../../../core/language/say.ts';
 
 /** The picture under a field. */
 export const GET = endpoint(async (context) => {
   const picture = await getPicture(database(), idOf(context));
-  if (picture === null) throw new NotFound('picture');
+  if (picture === null) throw new NotFound(say`picture`);
   return pictureAnswer(picture);
 });
 

@@ -3,11 +3,12 @@ import { NotFound } from '../../../../../store/errors.ts';
 import { getPhoto, getRun, setPhoto } from '../../../../../store/runs.ts';
 import { endpoint, idOf, json } from '../../../_endpoint.ts';
 import { pictureAnswer, pictureBody } from '../../../_picture.ts';
+import { say } from '../../../../../core/language/say.ts';
 
 /** The photo of a run. */
 export const GET = endpoint(async (context) => {
   const photo = await getPhoto(database(), idOf(context));
-  if (photo === null) throw new NotFound('photo');
+  if (photo === null) throw new NotFound(say`photo`);
   return pictureAnswer(photo);
 });
 

@@ -1,0 +1,52 @@
+import { say } from '../../language/say.ts';
+
+/**
+ * What hangs where on a hub, for what, and in which unit it speaks, in words; a unit of people’s own stays as they wrote
+ * it.
+ */
+export function portWord(of: string): string {
+  const words: Readonly<Record<string, string>> = {
+    'drive motor': say`drive motor`,
+    'attachment motor': say`attachment motor`,
+    servo: say`servo`,
+    gyro: say`gyro`,
+    range: say`range`,
+    light: say`light`,
+    colour: say`colour`,
+    touch: say`touch`,
+    'motor port': say`motor port`,
+    'servo port': say`servo port`,
+    'sensor port': say`sensor port`,
+    bus: say`bus`,
+    'analog channel': say`analog channel`,
+    left: say`left`,
+    right: say`right`,
+    ahead: say`ahead`,
+    'at the side': say`at the side`,
+    'first light': say`first light`,
+    'second light': say`second light`,
+    colours: say`colours`,
+    reflected: say`reflected`,
+    red: say`red`,
+    green: say`green`,
+    blue: say`blue`,
+    rotations: say`rotations`,
+    counts: say`counts`,
+    raw: say`raw`,
+    '0 to 255': say`0 to 255`,
+    '0 or 1': say`0 or 1`,
+  };
+  return words[of] ?? of;
+}
+
+/** All places of a kind, as a heading. */
+export function placesWord(place: string): string {
+  const words: Readonly<Record<string, string>> = {
+    'motor port': say`motor ports`,
+    'servo port': say`servo ports`,
+    'sensor port': say`sensor ports`,
+    bus: say`bus`,
+    'analog channel': say`analog channels`,
+  };
+  return words[place] ?? place;
+}
