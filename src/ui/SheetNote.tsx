@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { Button } from './Button.tsx';
 import styles from './SheetNote.module.css';
-import type { StageName } from './workflow.ts';
+import { stageName, type StageName } from './workflow.ts';
 import { say } from '../core/language/say.ts';
 
 /** What is where on a sheet, and what somebody presses who does what the note says. */
@@ -21,7 +21,7 @@ const NOTES: Readonly<Record<StageName, Note>> = {
     get says() {
       return say`Each bench measures one number of the robot and says how well it is known. Choose one, such as Turn.`;
     },
-    done: 'nav[aria-label="Benches"] button',
+    done: 'nav[data-benches] button',
   },
   Route: {
     get says() {
@@ -97,7 +97,7 @@ export function SheetNote({ station }: { station: StageName }) {
   return (
     <aside className={styles['note']} data-note="" aria-label={say`Note`}>
       <p>
-        <b>{station}.</b> {note.says}
+        <b>{stageName(station)}.</b> {note.says}
       </p>
       <span>{say`${open.length} of ${Object.keys(NOTES).length} left`}</span>
       <Button

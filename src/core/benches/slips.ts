@@ -1,6 +1,7 @@
 import { degrees } from '../mathematics/angle.ts';
 import { formatNumber, formatQuantity } from '../mathematics/quantity.ts';
 import { median } from '../mathematics/sample.ts';
+import { memberWord } from '../language/memberWords.ts';
 import { say } from '../language/say.ts';
 
 /** A reading that looks like a slip of the pen, and what to ask whoever wrote it: words that follow its number. */
@@ -135,7 +136,7 @@ export function lightSlips(
     const [here, there] = [median(own), median(other)];
     if (Math.abs(value - there) >= Math.abs(value - here)) return [];
     const percent = (share: number) => `${formatNumber(100 * share, 0)} %`;
-    const question = say`says ${percent(value)} over ${surface}, where the others say about ${percent(here)}: was it over the other surface?`;
+    const question = say`says ${percent(value)} over ${memberWord(surface)}, where the others say about ${percent(here)}: was it over the other surface?`;
     return [{ reading, question }];
   });
 }

@@ -82,7 +82,7 @@ function readingIn(
   if (kind === 'word') {
     if (text === '') throw new TableError(row.line, header, say`a word is missing.`);
     if (words !== undefined && !words.includes(text)) {
-      throw new TableError(row.line, header, say`write ${words.join(' or ')}.`);
+      throw new TableError(row.line, header, say`write ${words.join(say` or `)}.`);
     }
     return text;
   }

@@ -7,7 +7,7 @@ import type { RobotParameters } from '../robot/parameters.ts';
 import { flattened } from '../moves/flattened.ts';
 import { definitionOf, type Move } from '../moves/index.ts';
 import type { RoutePlan } from './plan.ts';
-import { memberWord, memberWords } from './memberWords.ts';
+import { memberWord, memberWords } from '../language/memberWords.ts';
 import { inSentence } from '../language/inSentence.ts';
 import { say } from '../language/say.ts';
 

@@ -69,6 +69,18 @@ const FACTOR_WORDS: Record<Factor, string> = {
   },
 };
 
+/** A verdict in a word or two. */
+export function verdictName(kind: Verdict['kind']): string {
+  return {
+    'too early': say`too early`,
+    'leave it': say`leave it`,
+    aim: say`aim`,
+    tighten: say`tighten`,
+    unstable: say`unstable`,
+    'cannot tell': say`cannot tell`,
+  }[kind];
+}
+
 /** A factor as people call it. */
 export function factorWords(factor: Factor): string {
   return FACTOR_WORDS[factor];
@@ -265,7 +277,7 @@ export function comparisonWords(
     };
   }
   const moves = [
-    wayWords(difference.along, ['further', 'shorter']),
+    wayWords(difference.along, [say`further`, say`shorter`]),
     wayWords(difference.left, [say`further left`, say`further right`]),
   ].filter((words) => words !== null);
   const spread =

@@ -81,17 +81,17 @@ export function LinkPanel({ live, offers }: LinkPanelProps) {
 
 function Counts({ receipt }: { receipt: NonNullable<ReturnType<typeof useLinkState>>['receipt'] }) {
   const counts = [
-    [receipt.arrived, 'arrived'],
-    [lostLines(receipt), 'missing'],
-    [receipt.late, 'late'],
-    [receipt.doubled, 'doubled'],
-    [receipt.malformed, 'unreadable'],
-  ] as const;
+    { count: receipt.arrived, word: say`arrived` },
+    { count: lostLines(receipt), word: say`missing`, bad: true },
+    { count: receipt.late, word: say`late` },
+    { count: receipt.doubled, word: say`doubled` },
+    { count: receipt.malformed, word: say`unreadable`, bad: true },
+  ];
   return (
     <>
       <ul className={styles['counts']} aria-label={say`Lines of this link`}>
-        {counts.map(([count, word]) => (
-          <li key={word} data-bad={count > 0 && (word === 'missing' || word === 'unreadable')}>
+        {counts.map(({ count, word, bad = false }) => (
+          <li key={word} data-bad={count > 0 && bad}>
             <span className="mono">{formatNumber(count, 0)}</span> {word}
           </li>
         ))}

@@ -33,6 +33,10 @@ import { sayWith } from '../../ui/sayWith.ts';
 const TOO_LONG = 'This picture is far too long or too wide for a table. Cut it to the table first.';
 
 const STEPS = ['robot', 'table', 'route'] as const;
+
+function stepWords(step: (typeof STEPS)[number]): string {
+  return { robot: say`robot`, table: say`table`, route: say`route` }[step];
+}
 type Step = (typeof STEPS)[number];
 
 interface PartProps {
@@ -54,7 +58,7 @@ function BeginSheet({ practice }: { practice: boolean }) {
       <ol className={styles['steps']} aria-label={say`Steps`}>
         {STEPS.map((one, i) => (
           <li key={one} aria-current={one === step ? 'step' : undefined}>
-            {i + 1} {one}
+            {i + 1} {stepWords(one)}
           </li>
         ))}
       </ol>

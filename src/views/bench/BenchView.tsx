@@ -69,7 +69,7 @@ function BenchSheet(props: BenchViewProps) {
 
   return (
     <div className={styles['view']}>
-      <nav className={styles['benches']} aria-label={say`Benches`}>
+      <nav className={styles['benches']} data-benches aria-label={say`Benches`}>
         <Picker
           label={say`Robot`}
           value={robot.id}

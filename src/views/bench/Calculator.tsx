@@ -26,36 +26,28 @@ const FULL_TURN = 2 * Math.PI;
 /** Every entry is another way to say how far a motor turns. */
 const ENTRIES: readonly Entry[] = [
   {
-    get name() {
-      return say`straight`;
-    },
+    name: 'straight',
     label: () => say`straight, ${unitOf('length')}`,
     digits: 1,
     shown: (m, d) => shownValue(distanceOfMotor(d, m), 'length'),
     motor: (v, d) => motorOfDistance(d, v / shownValue(1, 'length')),
   },
   {
-    get name() {
-      return say`motor`;
-    },
+    name: 'motor',
     label: () => say`motor degrees`,
     digits: 0,
     shown: (m) => degrees(m),
     motor: (v) => radians(v),
   },
   {
-    get name() {
-      return say`rotations`;
-    },
+    name: 'rotations',
     label: () => say`motor rotations`,
     digits: 3,
     shown: (m) => m / FULL_TURN,
     motor: (v) => v * FULL_TURN,
   },
   {
-    get name() {
-      return say`spot`;
-    },
+    name: 'spot',
     label: () => say`robot turns, both wheels`,
     digits: 1,
     group: true,
@@ -63,9 +55,7 @@ const ENTRIES: readonly Entry[] = [
     motor: (v, d) => motorOfTurn(d, radians(v), 'spot'),
   },
   {
-    get name() {
-      return say`pivot`;
-    },
+    name: 'pivot',
     label: () => say`robot turns, one wheel`,
     digits: 1,
     shown: (m, d) => degrees(turnOfMotor(d, m, 'pivot-left')),

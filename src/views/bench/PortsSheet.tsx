@@ -31,7 +31,7 @@ import { History } from './History.tsx';
 import portStyles from './PortsSheet.module.css';
 import { StepWalk } from './StepWalk.tsx';
 import type { Keeping } from './useKeeping.ts';
-import { say } from '../../core/language/say.ts';
+import { plural, say } from '../../core/language/say.ts';
 
 /** What was written down and not kept yet. */
 export interface PortsDraft {
@@ -172,7 +172,7 @@ export function PortsSheet({ robot, records, keeping, draft, onDraft }: PortsShe
           createdAt,
           conditions: null,
           trend: null,
-          says: `${its.devices.length} devices`,
+          says: say`${plural(its.devices.length, '# device', '# devices')}`,
         }))}
       />
     </div>

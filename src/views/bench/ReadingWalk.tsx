@@ -13,6 +13,7 @@ import { useLatest } from './useLatest.ts';
 import type { TrialSheetProps, TrialWork } from './useTrialBench.ts';
 import styles from './Walk.module.css';
 import { WalkFrame } from './WalkFrame.tsx';
+import { memberWord } from '../../core/language/memberWords.ts';
 import { plural, say } from '../../core/language/say.ts';
 
 type ReadingWalkProps<B extends AnyTrialBench, R> = TrialSheetProps<B, R> & {
@@ -134,7 +135,9 @@ function WalkField({ column, large, text, onText }: WalkFieldProps) {
         <select value={text} onChange={(event) => onText(event.target.value)}>
           {column.optional === true && <option value="">–</option>}
           {column.words.map((word) => (
-            <option key={word}>{word}</option>
+            <option key={word} value={word}>
+              {memberWord(word)}
+            </option>
           ))}
         </select>
       )}

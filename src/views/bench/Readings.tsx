@@ -7,6 +7,7 @@ import { Swatch } from '../../ui/Swatch.tsx';
 import styles from './BenchView.module.css';
 import { columnLabel, readCell, readRow, type ReadingRow, withReadyRows } from './readingRows.ts';
 import type { ShownColumn } from './trialBench.ts';
+import { memberWord } from '../../core/language/memberWords.ts';
 import { say } from '../../core/language/say.ts';
 
 interface ReadingsProps {
@@ -154,7 +155,9 @@ function ReadingCell({ column, label, text, disabled, onText, onPaste }: Reading
       >
         {column.optional === true && <option value="">–</option>}
         {column.words.map((word) => (
-          <option key={word}>{word}</option>
+          <option key={word} value={word}>
+            {memberWord(word)}
+          </option>
         ))}
       </select>
     );

@@ -2,6 +2,7 @@ import { v4 as uuid } from 'uuid';
 import type { Reading } from '../../core/formats/readingsTable.ts';
 import { formatShown, parseQuantity, unitOf } from '../../core/mathematics/quantity.ts';
 import type { ShownColumn } from './trialBench.ts';
+import { memberWord } from '../../core/language/memberWords.ts';
 import { say } from '../../core/language/say.ts';
 
 /** A reading as it is typed; an empty row is one still to come. */
@@ -29,10 +30,12 @@ export function readCell(text: string, column: ShownColumn): CellReading {
   const clean = text.trim();
   if (clean === '') return { value: null };
   if (column.kind === 'word') {
-    const word = column.words?.find((one) => one.startsWith(clean.toLowerCase()));
+    const word = column.words?.find((one) =>
+      [one, memberWord(one)].some((known) => known.startsWith(clean.toLowerCase())),
+    );
     if (column.words === undefined) return { value: clean.slice(0, 40) };
     return word === undefined
-      ? { fault: say`Write ${column.words.join(' or ')}.` }
+      ? { fault: say`Write ${column.words.map(memberWord).join(say` or `)}.` }
       : { value: word };
   }
   if (column.kind === 'count') {

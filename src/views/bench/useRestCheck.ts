@@ -12,6 +12,7 @@ import { REMEDY_WORDS, triedInVain, triesOf } from './RemedyLadder.tsx';
 import type { RestFigures } from './restFigures.ts';
 import { useNoted } from './useNoted.ts';
 import { useRecordingBench } from './useRecordingBench.ts';
+import { fitnessWords } from '../../core/text/fitnessWords.ts';
 import { say } from '../../core/language/say.ts';
 
 export const DURATIONS = ['15', '30', '60', '600'] as const;
@@ -68,7 +69,7 @@ export function useRestCheck({ robot, records, routes, live, keeping }: BenchShe
     const { fitness: found } = record.bench;
     showInNavigation(
       'Bench',
-      say`gyro ${found}, checked just now`,
+      say`gyro ${fitnessWords(found)}, checked just now`,
       found === 'fit' ? 'good' : 'warn',
     );
     noted.clear();
@@ -83,7 +84,7 @@ export function useRestCheck({ robot, records, routes, live, keeping }: BenchShe
         ...(remedy === null ? [] : [{ do: 'remedy' as const, remedy }]),
         { do: 'rest', seconds: Number(duration) + 1 },
       ],
-      remedy === null ? null : say`done: ${remedy}`,
+      remedy === null ? null : say`done: ${REMEDY_WORDS[remedy]}`,
     );
     if (made === null) return;
     const { recording, lost, from } = made;

@@ -70,7 +70,10 @@ export function RouteSide({ route, newer, draft, titleBlock }: RouteSideProps) {
           }}
         />
       )}
-      <TitleBlock {...titleBlock} revision={`${revision.number}${changed ? ', changed' : ''}`} />
+      <TitleBlock
+        {...titleBlock}
+        revision={changed ? say`${revision.number}, changed` : String(revision.number)}
+      />
     </div>
   );
 }

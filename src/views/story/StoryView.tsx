@@ -103,7 +103,11 @@ function Told({ story, model, cards, routeId, titleBlock }: ToldStory & StoryVie
                 </td>
                 <td>
                   {chapter.why}
-                  {chapter.promise !== null && <small>{say`promise ${chapter.promise}`}</small>}
+                  {chapter.promise !== null && (
+                    <small>
+                      {chapter.promise === 'kept' ? say`promise kept` : say`promise not kept`}
+                    </small>
+                  )}
                 </td>
                 <td>{say`${chapter.verdict.hits} of ${chapter.verdict.runs}`}</td>
                 <td>

@@ -12,10 +12,11 @@ import { TargetCard } from '../../ui/targetCard/TargetCard.tsx';
 import { cardRuns, countedRuns } from './cardRuns.ts';
 import styles from './VerdictView.module.css';
 import { useVerdictState, useVerdictWork } from './verdictWork.ts';
+import { verdictName } from '../../core/text/sentences.ts';
 import { plural, say } from '../../core/language/say.ts';
 
-const CARD_SHOWS =
-  'Crosses are runs, measured where they ended, with up as far; a ringed one missed. The dashed outline is the zone. The plum mark is their middle. A next run ends in the hatched region 19 times of 20, if nothing changes; with few runs it is wide because little is known. Dotted is the same region after the change that is chosen.';
+const cardShows = () =>
+  say`Crosses are runs, measured where they ended, with up as far; a ringed one missed. The dashed outline is the zone. The plum mark is their middle. A next run ends in the hatched region 19 times of 20, if nothing changes; with few runs it is wide because little is known. Dotted is the same region after the change that is chosen.`;
 
 /** The runs on the card, where the next ones are expected, and what is not judged. */
 export function VerdictCard() {
@@ -47,7 +48,7 @@ export function VerdictCard() {
         mean={sets === null ? (verdict.summary?.mean ?? null) : null}
         numbered={cards.length <= 40}
       />
-      <Explanation of={CARD_SHOWS} />
+      <Explanation of={cardShows()} />
       {sets !== null && (
         <p className={styles['hint']}>{say`Grey: the first set. Teal: the second.`}</p>
       )}
@@ -77,7 +78,7 @@ function OddRuns() {
   const numbers = countedRuns(runs, checkpoint.id).map(({ number }) => number);
   const which = verdict.odd.map((i) => numbers[i]).join(', ');
   return (
-    <Notice>{say`${verdict.odd.length === 1 ? say`Run ${which} lies` : say`Runs ${which} lie`} apart from the others and${plural(verdict.odd.length, ' weighs', ' weigh')} little. Without: ${rangeWords(now)} hit, verdict “${kind}”. If something odd happened, set it aside at the Table.`}</Notice>
+    <Notice>{say`${verdict.odd.length === 1 ? say`Run ${which} lies` : say`Runs ${which} lie`} apart from the others and${plural(verdict.odd.length, ' weighs', ' weigh')} little. Without: ${rangeWords(now)} hit, verdict “${verdictName(kind)}”. If something odd happened, set it aside at the Table.`}</Notice>
   );
 }
 
@@ -107,5 +108,5 @@ function withThem(runs: readonly Run[], checkpoint: Checkpoint, zone: Zone, goal
   );
   const { hits, kind } = verdictOf(all.runs, all.zone, goal, all.ticks);
   const them = all.runs.length === runs.length ? say`them` : say`those measured`;
-  return say`With ${them}: ${hits} of ${all.runs.length}, verdict “${kind}”.`;
+  return say`With ${them}: ${hits} of ${all.runs.length}, verdict “${verdictName(kind)}”.`;
 }

@@ -32,11 +32,12 @@ const PANELS: Record<EvidencePanel, ComponentType> = {
 export function VerdictEvidence() {
   const { route, revision, titleBlock, store } = useVerdictWork();
   const panel = useVerdictState((state) => state.panel);
-  const { label } = EVIDENCE_PANELS.find(({ value }) => value === panel)!;
+  const tabs = EVIDENCE_PANELS.map(({ value, label }) => ({ value, label: label() }));
+  const { label } = tabs.find(({ value }) => value === panel)!;
   const Panel = PANELS[panel];
   return (
     <section className={styles['evidence']}>
-      <Tabs label={say`Evidence`} value={panel} tabs={EVIDENCE_PANELS} onChange={store.show} />
+      <Tabs label={say`Evidence`} value={panel} tabs={tabs} onChange={store.show} />
       <div className={styles['panel']} role="tabpanel" aria-label={label}>
         <Suspense fallback={<p>{say`Drawing …`}</p>}>
           <Panel />
@@ -44,7 +45,7 @@ export function VerdictEvidence() {
       </div>
       <div className={styles['bottom']}>
         <KeyHelp
-          keys={EVIDENCE_PANELS.map(({ value, label: says }, i) => ({
+          keys={tabs.map(({ value, label: says }, i) => ({
             keys: String(i + 1),
             says,
             act: () => store.show(value),

@@ -2,15 +2,16 @@ import { createStore, type StoreApi } from 'zustand';
 import type { Run } from '../../contracts/practices.ts';
 import { USUAL_LIMITS, type AimLimits, type AimOption } from '../../core/analysis/aim/aim.ts';
 import type { Offset } from '../../core/field/field.ts';
+import { say } from '../../core/language/say.ts';
 
 export const EVIDENCE_PANELS = [
-  { value: 'change', label: 'Change' },
-  { value: 'figures', label: 'Figures' },
-  { value: 'time', label: 'Over time' },
-  { value: 'compare', label: 'Compare' },
-  { value: 'learn', label: 'Robot' },
-  { value: 'forecast', label: 'Forecast' },
-  { value: 'points', label: 'Points' },
+  { value: 'change', label: () => say`Change` },
+  { value: 'figures', label: () => say`Figures` },
+  { value: 'time', label: () => say`Over time` },
+  { value: 'compare', label: () => say`Compare` },
+  { value: 'learn', label: () => say`Robot` },
+  { value: 'forecast', label: () => say`Forecast` },
+  { value: 'points', label: () => say`Points` },
 ] as const;
 
 export type EvidencePanel = (typeof EVIDENCE_PANELS)[number]['value'];

@@ -148,9 +148,12 @@ const TYPES: Record<ProgramLanguage, readonly string[]> = {
   ),
 };
 
-const CONVENTIONS: Record<ProgramLanguage, { pattern: RegExp; says: string }> = {
-  python: { pattern: /^[a-z][a-z0-9]*(_[a-z0-9]+)*$/, says: 'small letters joined by _' },
-  java: { pattern: /^[a-z][a-zA-Z0-9]*$/, says: 'words run together, each but the first capital' },
+const CONVENTIONS: Record<ProgramLanguage, { pattern: RegExp; says: () => string }> = {
+  python: { pattern: /^[a-z][a-z0-9]*(_[a-z0-9]+)*$/, says: () => say`small letters joined by _` },
+  java: {
+    pattern: /^[a-z][a-zA-Z0-9]*$/,
+    says: () => say`words run together, each but the first capital`,
+  },
 };
 
 /** The name in the form that the language's programs use: `left_motor` or `leftMotor`. */
@@ -217,7 +220,7 @@ function nameFault(name: string, language: ProgramLanguage): string | null {
   const { pattern, says } = CONVENTIONS[language];
   return pattern.test(name)
     ? null
-    : say`“${name}”: names are ${says}, as in ${conventionalName(name, language) || conventionalName('left motor', language)}.`;
+    : say`“${name}”: names are ${says()}, as in ${conventionalName(name, language) || conventionalName('left motor', language)}.`;
 }
 
 function doubledFault(devices: readonly Device[], at: number): string | null {

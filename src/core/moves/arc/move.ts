@@ -9,6 +9,7 @@ import { defineMove } from '../definition.ts';
 import { angle, ends, speed, startingEnds } from '../members.ts';
 import { angleText, lengthText } from '../words.ts';
 import { saidBothWays, SAID_ENDS, saidValue, saidWord } from '../said.ts';
+import { memberWord } from '../../language/memberWords.ts';
 import { say } from '../../language/say.ts';
 
 /** Drive along a circle of a radius (mm, to the axle's middle) until turned by an angle (rad). */
@@ -42,7 +43,7 @@ export const arcMove = defineMove({
     say`Arc ${move.angle > 0 ? say`left` : say`right`} ${angleText(move.angle)}, radius ${lengthText(move.radius)}`,
   shortTitle: (move) =>
     say`${move.angle > 0 ? say`left` : say`right`} arc ${formatNumber(Math.abs(degrees(move.angle)), 0)}°`,
-  guide: ({ by }) => say`by ${by}`,
+  guide: ({ by }) => say`by ${memberWord(by)}`,
   said: {
     heads: ['arc', 'curve'],
     clauses: [

@@ -5,6 +5,7 @@ import { defineMove } from '../definition.ts';
 import { ends, gain, speed, startingEnds, wholeLength } from '../members.ts';
 import { lengthText } from '../words.ts';
 import { SAID_ENDS, saidValue, saidWord } from '../said.ts';
+import { memberWord } from '../../language/memberWords.ts';
 import { say } from '../../language/say.ts';
 
 /**
@@ -42,7 +43,7 @@ export const followLineMove = defineMove({
       ? say`Follow line for ${lengthText(until.length)}`
       : say`Follow line to crossing ${until.count}`,
   shortTitle: () => say`line`,
-  guide: ({ edge }) => say`${edge} edge`,
+  guide: ({ edge }) => say`${memberWord(edge)} edge`,
   said: {
     heads: ['follow line', 'line'],
     clauses: [

@@ -10,6 +10,7 @@ import { defineMove } from '../definition.ts';
 import { ends, gain, length, sees, speed, startingEnds, wholeLength } from '../members.ts';
 import { lengthText } from '../words.ts';
 import { SAID_ENDS, saidValue } from '../said.ts';
+import { memberWord } from '../../language/memberWords.ts';
 import { say } from '../../language/say.ts';
 
 const until = z.discriminatedUnion('kind', [
@@ -125,6 +126,6 @@ function endWords(end: z.output<typeof until>): string {
     case 'range':
       return say`until ${lengthText(end.distance)} ahead`;
     case 'line':
-      return say`until ${end.sees}`;
+      return say`until ${memberWord(end.sees)}`;
   }
 }

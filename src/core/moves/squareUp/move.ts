@@ -11,6 +11,7 @@ import {
 import { defineMove } from '../definition.ts';
 import { angle, ends, speed, startingEnds } from '../members.ts';
 import { SAID_ENDS, saidValue, saidWord } from '../said.ts';
+import { memberWord } from '../../language/memberWords.ts';
 import { say } from '../../language/say.ts';
 
 const QUARTER_TURN = Math.PI / 2;
@@ -45,7 +46,7 @@ export const squareUpMove = defineMove({
     heading: null,
     ...startingEnds,
   },
-  title: ({ against }) => say`Square up on the ${against}`,
+  title: ({ against }) => say`Square up on the ${memberWord(against)}`,
   shortTitle: () => say`flat`,
   said: {
     heads: ['square up', 'press flat', 'align'],

@@ -14,6 +14,7 @@ import { defineMove } from '../definition.ts';
 import { angle, ends, gain, speed, startingEnds } from '../members.ts';
 import { heldWords } from '../words.ts';
 import { SAID_ENDS, saidValue } from '../said.ts';
+import { memberWord } from '../../language/memberWords.ts';
 import { say } from '../../language/say.ts';
 
 /** What it drives along. */
@@ -69,7 +70,7 @@ export const untilColourMove = defineMove({
       : say`${along.backwards ? say`Back` : say`Drive`} until ${colour}`,
   shortTitle: ({ colour }) => say`to ${colour}`,
   guide: ({ along, looks }) =>
-    `${along.kind === 'line' ? say`${along.edge} edge` : heldWords(along)}, ${looks === 1 ? say`one look` : say`${formatNumber(looks, 0)} looks`}`,
+    `${along.kind === 'line' ? say`${memberWord(along.edge)} edge` : heldWords(along)}, ${looks === 1 ? say`one look` : say`${formatNumber(looks, 0)} looks`}`,
   said: {
     heads: ['until colour', 'drive until colour', 'until color', 'drive until color'],
     clauses: [

@@ -10,6 +10,7 @@ import {
 import { defineMove } from '../definition.ts';
 import { held, sees, startingHeld } from '../members.ts';
 import { SAID_HELD, saidWord } from '../said.ts';
+import { memberWord } from '../../language/memberWords.ts';
 import { say } from '../../language/say.ts';
 
 /** Drive until a light sensor sees something dark, or something light. */
@@ -31,8 +32,8 @@ export const untilLineMove = defineMove({
     ...startingHeld,
     timeLimit: 6,
   },
-  title: (move) => say`${move.backwards ? say`Back` : say`Drive`} until ${move.sees}`,
-  shortTitle: (move) => say`to ${move.sees}`,
+  title: (move) => say`${move.backwards ? say`Back` : say`Drive`} until ${memberWord(move.sees)}`,
+  shortTitle: (move) => say`to ${memberWord(move.sees)}`,
   ...heldStraight,
   said: {
     heads: ['until', 'drive until', 'go until'],

@@ -1,6 +1,7 @@
 import type { LightPlace, RobotParameters } from '../../robot/parameters.ts';
 import { call, percentText, sheetNumber, thresholdConstant } from '../text.ts';
 import { defineEnding } from './definition.ts';
+import { memberWord } from '../../language/memberWords.ts';
 import { plural, say } from '../../language/say.ts';
 
 /** This many times from light to dark under a sensor. */
@@ -40,7 +41,7 @@ export const crossingsEnding = defineEnding<Crossings>({
   sensesField: true,
   sees: 'lines',
   words: ({ sensor, count, threshold }) =>
-    say`when the ${sensor} light sensor has gone dark ${plural(count, 'once', '# times')}, below ${percentText(threshold)}`,
+    say`when the ${memberWord(sensor)} light sensor has gone dark ${plural(count, 'once', '# times')}, below ${percentText(threshold)}`,
   numbers: ({ count, threshold }) => [
     sheetNumber(say`Crossings`, count, 'lines', 0),
     sheetNumber(say`Dark is below`, 100 * threshold, '%', 0),

@@ -21,6 +21,7 @@ import {
   type CallWriter,
   type SheetNumber,
 } from '../text.ts';
+import { memberWord } from '../../language/memberWords.ts';
 import { say } from '../../language/say.ts';
 
 /** Slowly for the last part, or by a controller; gains in power per rad, per rad·s, per rad/s. */
@@ -174,7 +175,7 @@ function sentencesOf(instruction: TurnInstruction, setup: RobotParameters): stri
     instruction.target.kind === 'angle'
       ? say` The heading to stop at holds when the turn begins at ${gyroHeadingText(instruction.triggerHeading - Math.sign(instruction.turn) * (Math.abs(instruction.target.reported) - instruction.stopEarly), setup)}; otherwise add the difference.`
       : '';
-  const first = say`Turn ${side} with ${wheels}.${from}`;
+  const first = say`Turn ${memberWord(side)} with ${wheels}.${from}`;
   const rest = say`then wait ${secondsText(instruction.rest)}`;
   const passed = say`${stopWords(instruction.stop)} as soon as the gyro has passed ${gyroHeadingText(instruction.triggerHeading, setup)}, never when it equals it, ${rest}.`;
   const { control } = instruction;

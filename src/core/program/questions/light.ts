@@ -2,6 +2,7 @@ import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
 import type { LightPlace } from '../../robot/parameters.ts';
 import { call, percentText, sheetNumber, thresholdConstant } from '../text.ts';
 import { defineQuestion } from './definition.ts';
+import { memberWord } from '../../language/memberWords.ts';
 import { say } from '../../language/say.ts';
 
 /** A light sensor reads less, or more, than a threshold. */
@@ -31,7 +32,7 @@ export const lightQuestion = defineQuestion<LightQuestion>({
   }),
   sensesField: true,
   words: ({ sensor, below, threshold }) =>
-    say`the ${sensor} light sensor reads ${below ? say`less` : say`more`} than ${percentText(threshold)}`,
+    say`the ${memberWord(sensor)} light sensor reads ${below ? say`less` : say`more`} than ${percentText(threshold)}`,
   numbers: ({ threshold }) => [sheetNumber(say`Dark is below`, 100 * threshold, '%', 0)],
   call: ({ sensor, below, threshold }, writer) =>
     call(

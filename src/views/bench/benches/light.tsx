@@ -16,6 +16,7 @@ import { Notice } from '../../../ui/Notice.tsx';
 import { QuantityField } from '../../../ui/QuantityField.tsx';
 import { TextField } from '../../../ui/TextField.tsx';
 import { times, type Shown, type TrialBench } from '../trialBench.ts';
+import { memberWord } from '../../../core/language/memberWords.ts';
 import { say } from '../../../core/language/say.ts';
 
 const percent = (share: number, digits = 1) => `${formatNumber(100 * share, digits)} %`;
@@ -145,7 +146,7 @@ export const lightView: TrialBench<BenchOf<'light'>, LightResult> = {
       (['dark', 'light'] as const).flatMap((surface, step) =>
         times(12, {
           known: { surface },
-          say: say`Hold the sensor over ${surface}, a little further on each time. What does it say?`,
+          say: say`Hold the sensor over ${memberWord(surface)}, a little further on each time. What does it say?`,
           step,
         }),
       ),
@@ -154,7 +155,7 @@ export const lightView: TrialBench<BenchOf<'light'>, LightResult> = {
   },
   practice: () =>
     (['dark', 'light'] as const).map((surface) => ({
-      label: say`A dozen readings over ${surface}`,
+      label: say`A dozen readings over ${memberWord(surface)}`,
       commands: [{ do: 'over' as const, surface, samples: 12 }],
     })),
 };
@@ -172,7 +173,7 @@ function LightAnswers({
   const words = (['dark', 'light'] as const).flatMap((surface) =>
     change[surface].real
       ? [
-          say`${surface} reads ${percent(Math.abs(change[surface].change))} ${change[surface].change > 0 ? say`more` : say`less`}`,
+          say`${memberWord(surface)} reads ${percent(Math.abs(change[surface].change))} ${change[surface].change > 0 ? say`more` : say`less`}`,
         ]
       : [],
   );

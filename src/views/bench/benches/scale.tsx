@@ -10,6 +10,7 @@ import { degrees } from '../../../core/mathematics/angle.ts';
 import { formatEstimate } from '../../../core/mathematics/estimateText.ts';
 import { formatNumber } from '../../../core/mathematics/quantity.ts';
 import { times, type TrialBench } from '../trialBench.ts';
+import { memberWord } from '../../../core/language/memberWords.ts';
 import { plural, say } from '../../../core/language/say.ts';
 
 /** Whole turns by hand: scale, sign and mounting of the gyro. */
@@ -107,7 +108,7 @@ export const scaleView: TrialBench<BenchOf<'scale'>, GyroScale> = {
       (['right', 'left'] as const).flatMap((way) =>
         times(3, {
           known: { way, turns: 5 },
-          say: say`Five whole turns to the ${way} by hand, back onto the mark. By how much did the heading change?`,
+          say: say`Five whole turns to the ${memberWord(way)} by hand, back onto the mark. By how much did the heading change?`,
           step: 1,
         }),
       ),
@@ -116,7 +117,7 @@ export const scaleView: TrialBench<BenchOf<'scale'>, GyroScale> = {
   },
   practice: () =>
     (['right', 'left'] as const).map((way) => ({
-      label: say`Five turns ${way} by hand, 3 times`,
+      label: say`Five turns ${memberWord(way)} by hand, 3 times`,
       commands: times(3, { do: 'spin' as const, turns: 5, way }),
     })),
 };

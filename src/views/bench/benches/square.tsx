@@ -16,6 +16,7 @@ import { formatNumber, formatQuantity, formatShown } from '../../../core/mathema
 import { Choice } from '../../../ui/Choice.tsx';
 import { QuantityField } from '../../../ui/QuantityField.tsx';
 import { times, type TrialBench } from '../trialBench.ts';
+import { memberWord } from '../../../core/language/memberWords.ts';
 import { say } from '../../../core/language/say.ts';
 
 type Result = SquareResult<EncoderSquare | GyroSquare>;
@@ -151,7 +152,7 @@ export const squareView: TrialBench<BenchOf<'square'>, Result> = {
     return {
       label: say`Where the squares ended, seen from the start`,
       why: say`Each mark is where one square ended; the start is the circle. Ends of both ways round that lie on the same side come from the wheels, ends that lie on opposite sides from the track. The dashed ends are those of the numbers that were found.`,
-      x: { title: say`to the right (${by})`, kind: 'length' },
+      x: { title: say`to the right (${memberWord(by)})`, kind: 'length' },
       y: { title: say`ahead`, kind: 'length' },
       series: [
         { label: say`round to the right`, look: 'measured', points: ends('right') },
@@ -177,14 +178,14 @@ export const squareView: TrialBench<BenchOf<'square'>, Result> = {
       : { label: say`Corner error`, kind: 'angle', digits: 2, estimate: found.cornerError },
   state: ({ bench }) => {
     const of = (way: 'left' | 'right') => bench.trials.filter((t) => t.way === way).length;
-    return say`by ${bench.by}, ${of('right')} + ${of('left')} squares`;
+    return say`by ${memberWord(bench.by)}, ${of('right')} + ${of('left')} squares`;
   },
   walk: {
     asked: () =>
       (['right', 'left'] as const).flatMap((way, step) =>
         times(5, {
           known: { way },
-          say: say`Drive the square round to the ${way}. Where did the axle end, seen from the corner?`,
+          say: say`Drive the square round to the ${memberWord(way)}. Where did the axle end, seen from the corner?`,
           step: step + 1,
         }),
       ),
@@ -193,7 +194,7 @@ export const squareView: TrialBench<BenchOf<'square'>, Result> = {
   },
   practice: ({ by, side }) =>
     (['right', 'left'] as const).map((way) => ({
-      label: say`Five squares to the ${way}`,
+      label: say`Five squares to the ${memberWord(way)}`,
       commands: times(5, { do: 'square' as const, side, way, by }),
     })),
 };

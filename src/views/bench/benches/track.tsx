@@ -6,6 +6,7 @@ import { degrees } from '../../../core/mathematics/angle.ts';
 import { formatEstimate } from '../../../core/mathematics/estimateText.ts';
 import { formatNumber, formatQuantity } from '../../../core/mathematics/quantity.ts';
 import { times, type TrialBench } from '../trialBench.ts';
+import { memberWord } from '../../../core/language/memberWords.ts';
 import { say } from '../../../core/language/say.ts';
 
 const FIVE_TURNS = 10 * Math.PI;
@@ -127,7 +128,7 @@ export const trackView: TrialBench<BenchOf<'track'>, TrackResult> = {
       (['right', 'left'] as const).flatMap((way) =>
         times(3, {
           known: { told: way === 'left' ? FIVE_TURNS : -FIVE_TURNS },
-          say: say`Turn five times to the ${way} by the motors. How far did it really turn?`,
+          say: say`Turn five times to the ${memberWord(way)} by the motors. How far did it really turn?`,
           step: 1,
         }),
       ),
@@ -136,7 +137,7 @@ export const trackView: TrialBench<BenchOf<'track'>, TrackResult> = {
   },
   practice: () =>
     (['right', 'left'] as const).map((way) => ({
-      label: say`Five turns to the ${way}, 3 times`,
+      label: say`Five turns to the ${memberWord(way)}, 3 times`,
       commands: times(3, {
         do: 'turn by motors' as const,
         angle: way === 'left' ? FIVE_TURNS : -FIVE_TURNS,

@@ -21,6 +21,7 @@ import { Choice } from '../../../ui/Choice.tsx';
 import { QuantityField } from '../../../ui/QuantityField.tsx';
 import styles from '../BenchView.module.css';
 import { times, type PracticeOffer, type Shown, type TrialBench } from '../trialBench.ts';
+import { memberWord } from '../../../core/language/memberWords.ts';
 import { say } from '../../../core/language/say.ts';
 
 const WANTED_RATE = radians(120);
@@ -188,7 +189,7 @@ export const turnView: TrialBench<BenchOf<'turn'>, TurnModel> = {
           const way = i % 2 === 0 ? say`right` : say`left`;
           return {
             known: { trigger: radians(same), rate: WALK_RATE, way },
-            say: say`Turn ${way}, stop the motors at ${same}°. How far did it really turn?`,
+            say: say`Turn ${memberWord(way)}, stop the motors at ${same}°. How far did it really turn?`,
             step: 1,
           };
         }),

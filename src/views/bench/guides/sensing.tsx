@@ -223,8 +223,8 @@ export const lightGuide: Guide = {
       },
       Drawing: () => (
         <Drawing shows={say`The same readings in other light.`}>
-          <Patch x={50} y={50} fill="currentColor" words="dark" />
-          <Patch x={130} y={50} fill="none" words="light" />
+          <Patch x={50} y={50} fill="currentColor" words={say`dark`} />
+          <Patch x={130} y={50} fill="none" words={say`light`} />
           <circle cx={260} cy={70} r={18} />
           <path d="M260 40v-10M260 100v10M230 70h-10M290 70h10M239 49l-7 -7M281 91l7 7M239 91l-7 7M281 49l7 -7" />
         </Drawing>
@@ -261,10 +261,10 @@ export const colourGuide: Guide = {
       },
       Drawing: () => (
         <Drawing shows={say`Patches of several colours.`}>
-          <Patch x={16} y={48} fill="#c0392b" words="red" />
-          <Patch x={92} y={48} fill="#2f7d3b" words="green" />
-          <Patch x={168} y={48} fill="#2458a6" words="blue" />
-          <Patch x={244} y={48} fill="white" words="white" />
+          <Patch x={16} y={48} fill="#c0392b" words={say`red`} />
+          <Patch x={92} y={48} fill="#2f7d3b" words={say`green`} />
+          <Patch x={168} y={48} fill="#2458a6" words={say`blue`} />
+          <Patch x={244} y={48} fill="white" words={say`white`} />
         </Drawing>
       ),
     },

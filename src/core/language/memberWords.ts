@@ -1,4 +1,4 @@
-import { say } from '../language/say.ts';
+import { say } from './say.ts';
 
 /** The members of moves, and what they may be, that are no numbers. */
 function words(): Readonly<Record<string, string>> {
