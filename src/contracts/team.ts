@@ -11,3 +11,13 @@ export const teamSchema: z.ZodType<Conventions> = z.strictObject({
     .regex(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/)
     .default(USUAL_CONVENTIONS.language),
 });
+
+/** A language that a team can choose. */
+export interface LanguageChoice {
+  language: string;
+  /** What its speakers call it. */
+  name: string;
+  /** Sentences that are still in English, and how many there are. */
+  missing: number;
+  of: number;
+}

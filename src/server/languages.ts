@@ -3,19 +3,11 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { compileMessage } from '@lingui/message-utils/compileMessage';
 import { z } from 'zod';
+import type { LanguageChoice } from '../contracts/team.ts';
+import { placesOf } from '../core/language/messagePlaces.ts';
 import { ENGLISH, provideLanguages, type Spoken } from '../core/language/spoken.ts';
 import { spokenBy, type Catalogue } from '../core/language/translation.ts';
 import { log } from './log.ts';
-
-/** A language that a team can choose. */
-export interface LanguageChoice {
-  language: string;
-  /** What its speakers call it. */
-  name: string;
-  /** Sentences that are still in English, and how many there are. */
-  missing: number;
-  of: number;
-}
 
 const fileSchema = z.record(z.string(), z.string());
 
@@ -79,13 +71,13 @@ export function catalogueOf(language: string): Catalogue | null {
       ...marksOf(language),
       messages: Object.fromEntries(
         Object.entries(messagesOf(language)).flatMap(([message, text]) => {
-          try {
-            return text === '' ? [] : [[message, compileMessage(text)]];
-          } catch (error) {
-            // One slip costs one sentence, which stays English, and not the language.
-            log.warn({ error, language, message }, 'a message cannot be understood');
-            return [];
+          const compiled = compileMessage(text);
+          if (placesOf(compiled).join() === placesOf(compileMessage(message)).join()) {
+            return text === '' ? [] : [[message, compiled]];
           }
+          // One slip costs one sentence, which stays English, and not the language.
+          log.warn({ language, message }, 'a message has other places than its sentence');
+          return [];
         }),
       ),
     };

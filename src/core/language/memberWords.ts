@@ -57,8 +57,8 @@ function words(): Readonly<Record<string, string>> {
     touch: say`touch`,
     until: say`until`,
     way: say`way`,
-    'pivot-left': say`pivot-left`,
-    'pivot-right': say`pivot-right`,
+    'pivot-left': say`pivot left`,
+    'pivot-right': say`pivot right`,
     'stop early': say`stop early`,
     'slow end': say`slow end`,
   };

@@ -199,7 +199,7 @@ export function verdictWords(
         headline:
           best === null
             ? say`${sure} aim: the runs lie together beside the target.`
-            : say`${sure} aim: ${best.changes.map((change) => changeWords(change, plan, setup)).join(' and ')}.`,
+            : say`${sure} aim: ${best.changes.map((change) => changeWords(change, plan, setup)).join(say` and `)}.`,
         reason: say`${tally}. The runs lie ${formatQuantity(summary?.accuracy ?? 0, 'length', 0)} off the middle: ${rangeWords(now)} hit from there, and ${rangeWords(aimed)} once they are aimed; ${wanted}.`,
       };
     case 'spread': {

@@ -251,7 +251,7 @@ function eventsOf(source: StorySource, chapters: readonly StoryChapter[]): Story
         (a, b) => a - b,
       );
       const parts = [
-        say`${of.length} runs of revision ${numbers.join(' and ')}`,
+        say`${of.length} runs of revision ${numbers.join(say` and `)}`,
         ...(session.surface === '' ? [] : [session.surface]),
         ...(session.people === '' ? [] : [say`with ${session.people}`]),
         ...(aside.length === 0

@@ -50,7 +50,7 @@ export function ClockBar() {
         <small> s</small>
       </output>
       <p role="status">
-        {SAYS[phase]}
+        {SAYS[phase]}{' '}
         {phase === 'ready' && expected !== null && (
           <span>{say`The route takes about ${formatFixed(expected, 0)} s.`}</span>
         )}

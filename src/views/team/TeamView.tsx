@@ -1,6 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
-import { teamSchema } from '../../contracts/team.ts';
+import { teamSchema, type LanguageChoice } from '../../contracts/team.ts';
 import type { Conventions } from '../../core/language/conventions.ts';
 import { ask, sentenceOf } from '../../ui/api.ts';
 import { Choice } from '../../ui/Choice.tsx';
@@ -10,8 +10,15 @@ import { layOutFor, type Thumb } from '../../ui/thumb.ts';
 import styles from './TeamView.module.css';
 import { say } from '../../core/language/say.ts';
 
+interface TeamSheetProps {
+  team: Conventions;
+  thumb: Thumb;
+  /** The languages of which there is a message file. */
+  languages: readonly LanguageChoice[];
+}
+
 /** How the team counts, for all its devices; every choice is kept as soon as it is made. */
-function TeamSheet({ team, thumb }: { team: Conventions; thumb: Thumb }) {
+function TeamSheet({ team, thumb, languages }: TeamSheetProps) {
   const [chosen, setChosen] = useState(team);
   const keeping = useMutation({
     mutationFn: (next: Conventions) => ask(teamSchema, 'PUT', 'team', next),
@@ -67,6 +74,11 @@ function TeamSheet({ team, thumb }: { team: Conventions; thumb: Thumb }) {
         />
         <p>{say`On program sheets: 868° are 2.411 rotations.`}</p>
       </section>
+      <Language
+        languages={languages}
+        value={chosen.language}
+        onChange={(language) => choose({ language })}
+      />
       <ThisDevice thumb={thumb} />
       {keeping.isError && <Notice tone="fault">{sentenceOf(keeping.error)}</Notice>}
     </div>
@@ -74,6 +86,29 @@ function TeamSheet({ team, thumb }: { team: Conventions; thumb: Thumb }) {
 }
 
 export const TeamView = island(TeamSheet);
+
+function Language({
+  languages,
+  value,
+  onChange,
+}: Pick<TeamSheetProps, 'languages'> & { value: string; onChange: (language: string) => void }) {
+  const lacking = languages.find(({ language, missing }) => language === value && missing > 0);
+  return (
+    <section className={styles['choice']}>
+      <Choice
+        label={say`Language`}
+        value={value}
+        options={languages.map(({ language, name }) => ({ value: language, label: name }))}
+        onChange={onChange}
+      />
+      <p>
+        {lacking !== undefined &&
+          say`${lacking.missing} of ${lacking.of} sentences are still in English. `}
+        {say`What is typed as a route or kept in a file stays as it is. Your language is one file: languages/en.json says every sentence to translate.`}
+      </p>
+    </section>
+  );
+}
 
 /** What each device keeps for itself. */
 function ThisDevice({ thumb }: { thumb: Thumb }) {

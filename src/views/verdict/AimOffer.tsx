@@ -26,7 +26,7 @@ export function AimOffer({ option, best }: AimOfferProps) {
     changeWords(change, experiment.plan, experiment.estimated),
   );
   const promises = useMemo(() => predictedEffectsOf(option, targets), [option, targets]);
-  const names = targets.map((target) => target.checkpoint.name).join(' and ');
+  const names = targets.map((target) => target.checkpoint.name).join(say` and `);
   const reason = say`Aim at ${names} after ${verdict.runs} runs of revision ${revision.number}`;
   const make = useNewRevision();
   const name = (i: number) => (targets.length > 1 ? say` at ${targets[i]!.checkpoint.name}` : '');

@@ -74,7 +74,7 @@ function MendOffer({ mend }: { mend: Mend }) {
       {others.length > 0 && (
         <p
           className={styles['hint']}
-        >{say`It may as well be ${others.join(' or ')}: on these routes they look alike. The bench tells which.`}</p>
+        >{say`It may as well be ${others.join(say` or `)}: on these routes they look alike. The bench tells which.`}</p>
       )}
       <div className={styles['buttons']}>
         <Button

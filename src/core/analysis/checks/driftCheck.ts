@@ -55,7 +55,7 @@ export function driftChecks(experiment: Experiment, nominal: RunRecord): Map<num
     if (costs.length === 0) continue;
     says.set(
       step,
-      say`The drift budget is spent: ${formatNumber(degrees(largest), 2)}°/s, as this gyro can drift, costs ${costs.join(' and ')} here. Settle and zero, or square up, on the way.`,
+      say`The drift budget is spent: ${formatNumber(degrees(largest), 2)}°/s, as this gyro can drift, costs ${costs.join(say` and `)} here. Settle and zero, or square up, on the way.`,
     );
   }
   return says;

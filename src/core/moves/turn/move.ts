@@ -15,6 +15,7 @@ import type { TurnControl, TurnInstruction } from '../../program/instructions/tu
 import { angle, ends, gain, startingEnds } from '../members.ts';
 import { angleText } from '../words.ts';
 import { saidBothWays, SAID_ENDS, saidValue, saidWord, type Clause } from '../said.ts';
+import { memberWord } from '../../language/memberWords.ts';
 import { say } from '../../language/say.ts';
 
 const rate = z.number().positive().max(50);
@@ -82,7 +83,7 @@ export const turnMove = defineMove({
   },
   shortTitle: (_, turn) =>
     `${turn > 0 ? say`left` : say`right`} ${formatNumber(Math.abs(degrees(turn)), 0)}°`,
-  guide: ({ way, style }) => (way.kind === 'stop early' ? style.replace('-', ' ') : way.kind),
+  guide: ({ way, style }) => memberWord(way.kind === 'stop early' ? style : way.kind),
   said: {
     heads: ['turn', 'rotate', 'left = left', 'right = right'],
     clauses: [

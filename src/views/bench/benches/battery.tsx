@@ -145,7 +145,7 @@ export const batteryView: TrialBench<Battery, BatteryResult> = {
         ? []
         : [
             {
-              label: say`fit`,
+              label: say`the fit`,
               look: 'fit' as const,
               points: result.ends.map(({ voltage, measured }) => ({
                 x: voltage,

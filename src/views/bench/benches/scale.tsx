@@ -73,7 +73,7 @@ export const scaleView: TrialBench<BenchOf<'scale'>, GyroScale> = {
         ? []
         : [
             {
-              label: say`fit`,
+              label: say`the fit`,
               look: 'fit' as const,
               points: [...trials.map((t) => (t.way === 'right' ? t.turns : -t.turns)), 0]
                 .toSorted((a, b) => a - b)

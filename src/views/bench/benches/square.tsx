@@ -162,7 +162,7 @@ export const squareView: TrialBench<BenchOf<'square'>, Result> = {
           ? []
           : [
               {
-                label: say`fit`,
+                label: say`the fit`,
                 look: 'measured' as const,
                 variant: 4,
                 points: [...fitted('right'), ...fitted('left')],

@@ -99,7 +99,7 @@ export const trackView: TrialBench<BenchOf<'track'>, TrackResult> = {
         ? []
         : [
             {
-              label: say`fit`,
+              label: say`the fit`,
               look: 'fit' as const,
               points: [...trials.map(({ told }) => -degrees(told)), 0]
                 .toSorted((a, b) => a - b)

@@ -86,7 +86,7 @@ export const wheelsView: TrialBench<BenchOf<'wheels'>, WheelsResult> = {
         ? []
         : [
             {
-              label: say`fit`,
+              label: say`the fit`,
               look: 'fit' as const,
               points: [0, Math.max(...trials.map(({ told }) => told)) * 1.05].map((x) => ({
                 x,
