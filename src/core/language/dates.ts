@@ -36,5 +36,7 @@ export function formatMoment(at: Date | string | number, way: keyof typeof WAYS)
 
 /** How long ago something was: “3 days ago”. */
 export function formatAgo(at: Date | string | number, now: number): string {
-  return intlFormatDistance(at, now, { locale: tag(), numeric: 'always' });
+  // Of this second, or of a clock that is a little ahead, is a second ago and not “in 0 seconds”.
+  const past = Math.min(new Date(at).getTime(), now - 1000);
+  return intlFormatDistance(past, now, { locale: tag(), numeric: 'always' });
 }

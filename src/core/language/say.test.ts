@@ -99,14 +99,22 @@ describe('numbers and times', () => {
       formatMoment(at, 'weekday'),
       formatAgo(at, at.getTime() + 3 * 86_400_000),
       formatAgo(at, at.getTime() + 60_000),
+      formatAgo(at, at.getTime() - 300),
     ];
-    expect(shown()).toEqual(['5 Nov, 09:07', 'Thursday 5 November', '3 days ago', '1 minute ago']);
+    expect(shown()).toEqual([
+      '5 Nov, 09:07',
+      'Thursday 5 November',
+      '3 days ago',
+      '1 minute ago',
+      '1 second ago',
+    ]);
     speak('de', {});
     expect(shown()).toEqual([
       '5. Nov., 09:07',
       'Donnerstag, 5. November',
       'vor 3 Tagen',
       'vor 1 Minute',
+      'vor 1 Sekunde',
     ]);
   });
 

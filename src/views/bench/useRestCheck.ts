@@ -84,7 +84,7 @@ export function useRestCheck({ robot, records, routes, live, keeping }: BenchShe
         ...(remedy === null ? [] : [{ do: 'remedy' as const, remedy }]),
         { do: 'rest', seconds: Number(duration) + 1 },
       ],
-      remedy === null ? null : say`done: ${REMEDY_WORDS[remedy]}`,
+      remedy === null ? null : `done: ${remedy}`,
     );
     if (made === null) return;
     const { recording, lost, from } = made;

@@ -1,3 +1,4 @@
+import { memberWord } from '../../language/memberWords.ts';
 import { say } from '../../language/say.ts';
 
 /**
@@ -8,20 +9,11 @@ export function portWord(of: string): string {
   const words: Readonly<Record<string, string>> = {
     'drive motor': say`drive motor`,
     'attachment motor': say`attachment motor`,
-    servo: say`servo`,
-    gyro: say`gyro`,
-    range: say`range`,
-    light: say`light`,
-    colour: say`colour`,
-    touch: say`touch`,
     'motor port': say`motor port`,
     'servo port': say`servo port`,
     'sensor port': say`sensor port`,
     bus: say`bus`,
     'analog channel': say`analog channel`,
-    left: say`left`,
-    right: say`right`,
-    ahead: say`ahead`,
     'at the side': say`at the side`,
     'first light': say`first light`,
     'second light': say`second light`,
@@ -36,7 +28,7 @@ export function portWord(of: string): string {
     '0 to 255': say`0 to 255`,
     '0 or 1': say`0 or 1`,
   };
-  return words[of] ?? of;
+  return words[of] ?? memberWord(of);
 }
 
 /** All places of a kind, as a heading. */
