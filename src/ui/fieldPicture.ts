@@ -1,3 +1,5 @@
+import { say } from '../core/language/say.ts';
+
 /** What can lie under the drawing of a table. */
 export const PICTURE_KINDS = 'image/png,image/jpeg,image/svg+xml';
 
@@ -12,7 +14,9 @@ export function pictureRatio(file: File): Promise<number> {
     };
     image.onerror = () => {
       URL.revokeObjectURL(address);
-      reject(new Error('This file could not be read as a picture. PNG, JPEG and SVG are taken.'));
+      reject(
+        new Error(say`This file could not be read as a picture. PNG, JPEG and SVG are taken.`),
+      );
     };
     image.src = address;
   });

@@ -104,6 +104,11 @@ describe('a phone in one hand', () => {
     await expect.poll(async () => (await cause.boundingBox())!.y).toBeLessThan(bar.y - 44);
     await cause.tap();
     await actions.getByRole('button', { name: 'Set aside', pressed: true }).waitFor();
+    await page.getByRole('button', { name: 'Photo' }).first().scrollIntoViewIfNeeded();
+    await actions
+      .locator('input[type=file]')
+      .setInputFiles({ name: 'no.png', mimeType: 'image/png', buffer: Buffer.from('no') });
+    await actions.getByRole('alert').getByText('This file is no picture').waitFor();
     expect(faults).toEqual([]);
     await page.context().close();
   });

@@ -1,4 +1,5 @@
 import type { Recording } from './recording.ts';
+import { say } from '../language/say.ts';
 
 /** A column packed into bytes. */
 export interface PackedColumn {
@@ -44,7 +45,7 @@ export function packColumn(name: string, values: Float64Array): PackedColumn {
 
 /** The inverse of {@link packColumn}; throws a RangeError when the bytes are not `rows` values. */
 export function unpackColumn({ decimals, bytes, name }: PackedColumn, rows: number): Float64Array {
-  const fail = () => new RangeError(`The column ${name} is damaged.`);
+  const fail = () => new RangeError(say`The column ${name} is damaged.`);
   if (decimals === null) {
     if (bytes.length !== rows * 8) throw fail();
     // A copy of its own: bytes from elsewhere may share a buffer, and begin anywhere in it.

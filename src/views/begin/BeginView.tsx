@@ -30,7 +30,8 @@ import { say } from '../../core/language/say.ts';
 import { sayWith } from '../../ui/sayWith.ts';
 
 /** Of a picture that cannot be one of a table. */
-const TOO_LONG = 'This picture is far too long or too wide for a table. Cut it to the table first.';
+const tooLong = () =>
+  say`This picture is far too long or too wide for a table. Cut it to the table first.`;
 
 const STEPS = ['robot', 'table', 'route'] as const;
 
@@ -161,7 +162,7 @@ function TableStep({
       const ratio = await pictureRatio(file);
       // The picture is of the whole table: its shape is the table's.
       const shape = { width, height: Math.round(width * ratio) };
-      if (size(shape.height) !== null) throw new Error(TOO_LONG);
+      if (size(shape.height) !== null) throw new Error(tooLong());
       resize({ ...shape, picture: { file, url: URL.createObjectURL(file), ratio } });
     } catch (error) {
       setFault(sentenceOf(error));

@@ -5,6 +5,7 @@ import {
   type ReadingColumn,
 } from '../../core/formats/readingsTable.ts';
 import { TelemetryReader, type TelemetryLine } from '../../core/telemetry/lines.ts';
+import { say } from '../../core/language/say.ts';
 
 /** Largest file of readings, bytes: a bench has hundreds of readings, not millions. */
 const LARGEST_FILE = 5_000_000;
@@ -13,7 +14,7 @@ const LARGEST_FILE = 5_000_000;
 export async function readingsText(file: File): Promise<string> {
   if (file.size > LARGEST_FILE) {
     throw new RangeError(
-      `“${file.name}” has ${Math.round(file.size / 1e6)} MB; a bench's readings fit into 5 MB.`,
+      say`“${file.name}” has ${Math.round(file.size / 1e6)} MB; a bench’s readings fit into 5 MB.`,
     );
   }
   return file.text();
@@ -34,7 +35,7 @@ export function readingsOfText(
     ? fromEpisodes(episodesOf(linesOf(text)).closed)
     : readReadings(text, columns);
   if (readings.length > 0) return readings;
-  throw new Error('The text holds no readings for this bench: its events are others.');
+  throw new Error(say`The text holds no readings for this bench: its events are others.`);
 }
 
 function linesOf(text: string): TelemetryLine[] {
@@ -42,7 +43,7 @@ function linesOf(text: string): TelemetryLine[] {
   const header = reader.push(`${text.trimEnd()}\n`);
   return header.map((one, i) => {
     if ('fault' in one)
-      throw new Error(`Line ${reader.lineNumber - (header.length - 1 - i)}: ${one.fault}`);
+      throw new Error(say`Line ${reader.lineNumber - (header.length - 1 - i)}: ${one.fault}`);
     return one.line;
   });
 }

@@ -78,7 +78,7 @@ function GoalForm({ session, onDone, onChanged }: GoalFormProps) {
     mutationFn: () => {
       const [goalRuns, goalHits] = [Number(runs), Number(hits)];
       if (!Number.isInteger(goalRuns) || goalRuns < 1 || !(goalHits >= 0 && goalHits <= goalRuns)) {
-        throw new RangeError('A goal needs whole numbers, with no more hits than runs.');
+        throw new RangeError(say`A goal needs whole numbers, with no more hits than runs.`);
       }
       const { title, surface, people, note, version } = session;
       const content = { title, surface, people, note, goalRuns, goalHits, version };

@@ -1,4 +1,5 @@
 import { Button } from '../../ui/Button.tsx';
+import { Notice } from '../../ui/Notice.tsx';
 import { CAUSES_ID } from './Causes.tsx';
 import { PhotoButton } from './PhotoButton.tsx';
 import styles from './TableView.module.css';
@@ -10,6 +11,7 @@ export function QuickActions() {
   const { log, store, undo } = useTableWork();
   const cause = useTableState((state) => state.entry.cause);
   const photo = useTableState((state) => state.entry.photo);
+  const photoFault = useTableState((state) => state.photoFault);
   const zeroedAt = useTableState((state) => state.zeroedAt);
   const last = log.runs.at(-1);
   const zeroed = zeroedAt !== null && (last === undefined || zeroedAt > last.happenedAt);
@@ -26,6 +28,7 @@ export function QuickActions() {
       <PhotoButton label={photo === null ? say`Photo` : say`Photo ✓`} />
       <Button onClick={store.zeroed}>{zeroed ? say`Zeroed ✓` : say`Zeroed`}</Button>
       <Button disabled={log.runs.length === 0} onClick={undo}>{say`Undo`}</Button>
+      {photoFault !== null && <Notice tone="fault">{photoFault}</Notice>}
     </div>
   );
 }

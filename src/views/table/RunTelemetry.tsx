@@ -55,19 +55,19 @@ async function laidOver(
   const revision = revisions.find(({ id }) => id === revisionId);
   const setup = setups.find(({ id }) => id === setupId)?.setup;
   if (revision === undefined || setup === undefined) {
-    throw new Error('The revision or the setup of this run is not there any more.');
+    throw new Error(say`The revision or the setup of this run is not there any more.`);
   }
   const experiment = { plan: revision.plan, field, estimated: setup, trueParameters: setup };
   const log = travelLogOf(recording, setup.drive, setup.gyro.rightPositive);
   if (log === null) {
     throw new Error(
-      'What the link sent lacks time, one of the motors or the heading: the program has to send t_s, left_deg, right_deg and heading_deg.',
+      say`What the link sent lacks time, one of the motors or the heading: the program has to send t_s, left_deg, right_deg and heading_deg.`,
     );
   }
   const laid = await simulation.ask((door) => door.recorded(experiment, log, SEED));
   if (laid === null)
     throw new Error(
-      'Nothing moves in what the link sent: it has to be connected before the run begins.',
+      say`Nothing moves in what the link sent: it has to be connected before the run begins.`,
     );
   return { laid, experiment };
 }

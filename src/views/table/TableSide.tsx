@@ -152,7 +152,11 @@ function RunExtras() {
         onPhoto={store.takePhoto}
         onMeasure={() => store.turnTo('photo')}
       />
-      {photoFault !== null && <Notice tone="fault">{photoFault}</Notice>}
+      {photoFault !== null && (
+        <div className={styles['photo-fault']}>
+          <Notice tone="fault">{photoFault}</Notice>
+        </div>
+      )}
     </section>
   );
 }
