@@ -84,7 +84,7 @@ export function PicturePanel({ field, fieldId, clicked, onPlace, onPicture }: Pi
       {field.picture !== null &&
         ([0, 1] as const).map((i) => (
           <div key={i}>
-            <h2>{say`${i === 0 ? say`First` : say`Second`} point`}</h2>
+            <h2>{i === 0 ? say`First point` : say`Second point`}</h2>
             <p className="mono">
               {points[i] === undefined ? say`click it on the picture` : say`clicked`}
             </p>

@@ -95,7 +95,7 @@ function Ways({ ways, onChange }: WaysProps) {
       <caption>{say`Ways to do it on this robot`}</caption>
       <thead>
         <tr>
-          <th scope="col">{say`way`}</th>
+          <th scope="col">{say`how`}</th>
           <th scope="col">{say`off by`}</th>
           <th scope="col">{say`spread`}</th>
           <th scope="col">{say`time`}</th>
