@@ -45,6 +45,30 @@ export default tseslint.config(
     },
   },
   {
+    files: ['src/**/*.{ts,tsx}'],
+    ignores: ['**/*.test.{ts,tsx}'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'JSXText[value=/[A-Za-z]{2}/]',
+          message: 'Say it with say`…`, so that every language can.',
+        },
+        {
+          selector:
+            'JSXAttribute[name.name=/^(label|title|aria-label|placeholder|alt|why|shows)$/] > Literal[value=/[a-z]{3}/]',
+          message: 'Say it with say`…`, so that every language can.',
+        },
+        {
+          selector:
+            'Program > :matches(VariableDeclaration, ExportNamedDeclaration > VariableDeclaration) > VariableDeclarator > TaggedTemplateExpression[tag.name=/^say/]',
+          message:
+            'Of a module’s own it would stay in one language: make it a function or a getter.',
+        },
+      ],
+    },
+  },
+  {
     // AssemblyScript: alike, but its numbers have sizes, which the rules about types do not know.
     files: ['src/core/simulation/plant/*.ts'],
     rules: { '@typescript-eslint/no-unnecessary-type-assertion': 'off' },

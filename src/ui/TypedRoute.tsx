@@ -6,6 +6,9 @@ import type { RoutePlan } from '../core/route/plan.ts';
 import styles from './TypedRoute.module.css';
 import { say } from '../core/language/say.ts';
 
+/** A route as it is typed in every language: it is a format. */
+const EXAMPLE = 'drive 49 cm; turn left; drive 330; approach 8 cm';
+
 interface TypedRouteProps {
   plan: RoutePlan;
   context: Omit<TypedContext, 'previous'>;
@@ -33,7 +36,7 @@ export function TypedRoute({ plan, context, onChange, onBegin, onEnd }: TypedRou
           rows={Math.max(6, text.split('\n').length + 1)}
           spellCheck={false}
           autoCapitalize="off"
-          placeholder="drive 49 cm; turn left; drive 330; approach 8 cm"
+          placeholder={EXAMPLE}
           onFocus={onBegin}
           onBlur={() => {
             end();

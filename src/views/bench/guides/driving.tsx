@@ -14,6 +14,9 @@ import {
 import type { Guide } from './guide.ts';
 import { say } from '../../../core/language/say.ts';
 
+/** A name in a program, which no language changes. */
+const PROGRAM_NAME = 'left_motor';
+
 /** How the benches of the drive base are done: wheels, square, track and battery. */
 
 export const wheelsGuide: Guide = {
@@ -288,7 +291,7 @@ export const portsGuide: Guide = {
           <Way from={{ x: 136, y: 80 }} to={{ x: 176, y: 80 }} />
           <rect x={184} y={64} width={112} height={32} />
           <text x={240} y={86} textAnchor="middle">
-            left_motor
+            {PROGRAM_NAME}
           </text>
         </Drawing>
       ),

@@ -101,7 +101,7 @@ export function TurnFields({ move, setup, onChange }: MoveFieldsProps<'turn'>) {
       {way.kind === 'controller' ? (
         <>
           <OwnNumber
-            label="P, °/s per °"
+            label={say`P, °/s per °`}
             own="typed"
             usual={say`by the robot’s delay`}
             value={way.p}
@@ -117,7 +117,7 @@ export function TurnFields({ move, setup, onChange }: MoveFieldsProps<'turn'>) {
             onChange={(i) => onChange({ ...move, way: { ...way, i } })}
           />
           <QuantityField
-            label="D, °/s per °/s"
+            label={say`D, °/s per °/s`}
             kind="number"
             digits={3}
             value={way.d}
