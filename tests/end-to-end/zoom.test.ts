@@ -48,7 +48,10 @@ const DRAWINGS = [
 async function open(sheet: string, name: string | RegExp): Promise<Locator> {
   await goToRest(page, `${address}/${sheet}?${query}`);
   const drawing = page.getByRole('img', { name });
-  await drawing.waitFor();
+  // What enlarges it comes after it, and gives it a transform.
+  await drawing.locator('> g[transform]').first().waitFor();
+  // What is expected next makes the card larger when it comes, and shows it whole again.
+  if (sheet === 'verdict') await page.getByText('as it is', { exact: true }).waitFor();
   return drawing;
 }
 
