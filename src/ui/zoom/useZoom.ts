@@ -34,9 +34,12 @@ export function useZoom({ x, y, width, height }: Box): Zoom {
     let gone = false;
     const drawing = svg.current!;
     // The sheet is of use before it can be enlarged, and what enlarges is a lot of script.
-    const coming = import('./enlarger.ts').then(({ enlarge }) =>
-      // One that comes too late would take the listeners of the next one away when it goes.
-      gone ? null : enlarge(drawing, content, { x, y, width, height }),
+    const coming = import('./enlarger.ts').then(
+      ({ enlarge }) =>
+        // One that comes too late would take the listeners of the next one away when it goes.
+        gone ? null : enlarge(drawing, content, { x, y, width, height }),
+      // Without a connection, or from a page that is left, it does not come: the drawing stays as large as it is.
+      () => null,
     );
     enlarger.current = coming;
     return () => {
