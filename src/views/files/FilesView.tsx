@@ -24,7 +24,9 @@ function FilesSheet({ kept, imports, copies, copiesIn }: FilesViewProps) {
         <Copies copies={copies} folder={copiesIn} />
       </section>
       <section>
-        <p>{sayWith`Units and signs, on all sheets: ${(<a href="/team">{say`how your team counts`}</a>)}. Words: ${(<a href="/glossary">{say`what they mean`}</a>)}.`}</p>
+        <p
+          className={styles['conventions']}
+        >{sayWith`Units, signs and language of all sheets: ${(<a href="/team">{say`how your team counts`}</a>)}. Words: ${(<a href="/glossary">{say`what they mean`}</a>)}.`}</p>
         <h1>{say`Take files out.`}</h1>
         <p className={styles['lead']}>{say`Everything that is here, in open formats.`}</p>
         <KeptList
