@@ -54,51 +54,56 @@ function messagesOf(language: string): Record<string, string> {
   }
 }
 
-const catalogues = new Map<string, Catalogue>();
-
 /** Whether Corvat can be read in a language. */
 export function isKnown(language: string): boolean {
   return language === ENGLISH || messageFiles().has(language);
 }
 
-/** A language made ready for use; null when there is no file of it. */
-export function catalogueOf(language: string): Catalogue | null {
-  if (language === ENGLISH || !messageFiles().has(language)) return null;
-  let catalogue = catalogues.get(language);
-  if (catalogue === undefined) {
-    catalogue = {
-      language,
-      ...marksOf(language),
-      messages: Object.fromEntries(
-        Object.entries(messagesOf(language)).flatMap(([message, text]) => {
-          const compiled = compileMessage(text);
-          if (placesOf(compiled).join() === placesOf(compileMessage(message)).join()) {
-            return text === '' ? [] : [[message, compiled]];
-          }
-          // One slip costs one sentence, which stays English, and not the language.
-          log.warn({ language, message }, 'a message has other places than its sentence');
-          return [];
-        }),
-      ),
-    };
-    catalogues.set(language, catalogue);
-  }
-  return catalogue;
+/** A language that was made ready: what a page gets of it, from where, and what speaks it here. */
+interface Ready {
+  catalogue: Catalogue;
+  address: string;
+  spoken: Spoken;
 }
 
-const addresses = new Map<string, string>();
+const made = new Map<string, Ready>();
+
+/** Makes a language ready when it is first wanted; null when there is no file of it. */
+function ready(language: string): Ready | null {
+  if (language === ENGLISH || !messageFiles().has(language)) return null;
+  let own = made.get(language);
+  if (own === undefined) {
+    const catalogue = { language, ...marksOf(language), messages: compiledOf(language) };
+    const mark = createHash('sha256').update(JSON.stringify(catalogue)).digest('hex').slice(0, 12);
+    const address = `/api/v1/languages/${language}?of=${mark}`;
+    own = { catalogue, address, spoken: spokenBy(catalogue) };
+    made.set(language, own);
+  }
+  return own;
+}
+
+function compiledOf(language: string): Catalogue['messages'] {
+  return Object.fromEntries(
+    Object.entries(messagesOf(language)).flatMap(([message, text]) => {
+      const compiled = compileMessage(text);
+      if (placesOf(compiled).join() === placesOf(compileMessage(message)).join()) {
+        return text === '' ? [] : [[message, compiled]];
+      }
+      // One slip costs one sentence, which stays English, and not the language.
+      log.warn({ language, message }, 'a message has other places than its sentence');
+      return [];
+    }),
+  );
+}
+
+/** A language as a page gets it; null when there is no file of it. */
+export function catalogueOf(language: string): Catalogue | null {
+  return ready(language)?.catalogue ?? null;
+}
 
 /** Where a page gets the words of its language, by another address when they change; none for English. */
 export function wordsAddress(language: string): string | undefined {
-  const catalogue = catalogueOf(language);
-  if (catalogue === null) return undefined;
-  let address = addresses.get(language);
-  if (address === undefined) {
-    const mark = createHash('sha256').update(JSON.stringify(catalogue)).digest('hex').slice(0, 12);
-    address = `/api/v1/languages/${language}?of=${mark}`;
-    addresses.set(language, address);
-  }
-  return address;
+  return ready(language)?.address;
 }
 
 /** What a language writes before decimals and between thousands. */
@@ -128,16 +133,4 @@ function nameOf(language: string): string {
   return name[0]!.toLocaleUpperCase(language) + name.slice(1);
 }
 
-const speakers = new Map<string, Spoken | null>();
-
-function speaker(language: string): Spoken | null {
-  let spoken = speakers.get(language);
-  if (spoken === undefined) {
-    const catalogue = catalogueOf(language);
-    spoken = catalogue === null ? null : spokenBy(catalogue);
-    speakers.set(language, spoken);
-  }
-  return spoken;
-}
-
-provideLanguages(speaker);
+provideLanguages((language) => ready(language)?.spoken ?? null);

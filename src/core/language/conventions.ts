@@ -28,8 +28,7 @@ export function conventions(): Conventions {
 
 /**
  * Says where the conventions come from: on a page from what the server sent with it, on the server from the request that
- * is answered. It is the one thing of the core that is not handed in, as a language would be: every sentence needs it,
- * and no number does.
+ * is answered. It is the one thing of the core that is not handed in: every sentence needs it, and no number does.
  */
 export function provideConventions(next: () => Conventions): void {
   source = next;

@@ -4,6 +4,7 @@ import { formatCount, formatFixed, formatNumber, parseQuantity } from '../mathem
 import { provideConventions, USUAL_CONVENTIONS } from './conventions.ts';
 import { formatAgo, formatMoment } from './dates.ts';
 import { asBeginning, inSentence } from './inSentence.ts';
+import { memberWord, memberWords } from './memberWords.ts';
 import { messageOf, plural, say } from './say.ts';
 import { provideLanguages } from './spoken.ts';
 import { spokenBy } from './translation.ts';
@@ -78,6 +79,18 @@ describe('a sentence', () => {
     expect(move.name).toBe('Turn');
     speak('de', { Turn: 'Drehen' });
     expect(move.name).toBe('Drehen');
+  });
+});
+
+describe('words of what is stored', () => {
+  it('are those of its kinds; what people wrote stays as it is, whatever it is', () => {
+    expect(['stopEarly', 'pivot-left', 'constructor', 'furlong'].map(memberWord)).toEqual([
+      'stop early by',
+      'pivot left',
+      'constructor',
+      'furlong',
+    ]);
+    expect(memberWords('ask.nearerThan')).toBe('ask nearer than');
   });
 });
 

@@ -11,100 +11,23 @@ import { memberWord, memberWords } from '../language/memberWords.ts';
 import { inSentence } from '../language/inSentence.ts';
 import { say } from '../language/say.ts';
 
-/** What a number of a move is called and how it is shown. */
-const MEMBERS: Readonly<
-  Record<string, { words: string; show: (value: number, setup: RobotParameters) => string }>
-> = {
-  distance: {
-    get words() {
-      return say`distance`;
-    },
-    show: lengthText,
-  },
-  length: {
-    get words() {
-      return say`length`;
-    },
-    show: lengthText,
-  },
-  radius: {
-    get words() {
-      return say`radius`;
-    },
-    show: lengthText,
-  },
-  speed: {
-    get words() {
-      return say`speed`;
-    },
-    show: (value) => `${formatShown(value, 'speed', 0)} ${unitOf('speed')}`,
-  },
-  rate: {
-    get words() {
-      return say`rate`;
-    },
-    show: (value) => `${formatNumber(degrees(value), 0)} °/s`,
-  },
-  heading: {
-    get words() {
-      return say`heading`;
-    },
-    show: headingText,
-  },
-  angle: {
-    get words() {
-      return say`angle`;
-    },
-    show: headingText,
-  },
-  stopEarly: {
-    get words() {
-      return say`stop early by`;
-    },
-    show: angleText,
-  },
-  lastAngle: {
-    get words() {
-      return say`slow for the last`;
-    },
-    show: angleText,
-  },
-  lastRate: {
-    get words() {
-      return say`rate at the end`;
-    },
-    show: (value) => `${formatNumber(degrees(value), 0)} °/s`,
-  },
-  timeLimit: {
-    get words() {
-      return say`time limit`;
-    },
-    show: seconds,
-  },
-  duration: {
-    get words() {
-      return say`time`;
-    },
-    show: seconds,
-  },
-  stallTime: {
-    get words() {
-      return say`stalled after`;
-    },
-    show: seconds,
-  },
-  pause: {
-    get words() {
-      return say`pause`;
-    },
-    show: seconds,
-  },
-  power: {
-    get words() {
-      return say`power`;
-    },
-    show: (value) => `${formatNumber(100 * value, 0)} %`,
-  },
+/** How a number of a move is shown, by the member that it is. */
+const SHOWN: Readonly<Record<string, (value: number, setup: RobotParameters) => string>> = {
+  distance: lengthText,
+  length: lengthText,
+  radius: lengthText,
+  speed: (value) => `${formatShown(value, 'speed', 0)} ${unitOf('speed')}`,
+  rate: (value) => `${formatNumber(degrees(value), 0)} °/s`,
+  heading: headingText,
+  angle: headingText,
+  stopEarly: angleText,
+  lastAngle: angleText,
+  lastRate: (value) => `${formatNumber(degrees(value), 0)} °/s`,
+  timeLimit: seconds,
+  duration: seconds,
+  stallTime: seconds,
+  pause: seconds,
+  power: (value) => `${formatNumber(100 * value, 0)} %`,
 };
 
 /** The difference of two plans in sentences, in the order of the moves; empty when they are alike. */
@@ -153,7 +76,8 @@ function memberDifferences(before: Move, after: Move, setup: RobotParameters): s
   return names.flatMap((name) => {
     if (old[name] === now[name]) return [];
     const member = name.split('.').at(-1)!;
-    const words = MEMBERS[member]?.words ?? memberWords(name);
+    // A number says what it is of by itself: the distance of `until.distance` is the distance.
+    const words = member in SHOWN ? memberWord(member) : memberWords(name);
     return [`${words} ${shown(member, old[name], setup)} → ${shown(member, now[name], setup)}`];
   });
 }
@@ -167,7 +91,7 @@ function shown(member: string, value: unknown, setup: RobotParameters): string {
   if (typeof value === 'boolean') return value ? say`yes` : say`no`;
   if (typeof value === 'string') return FREE.has(member) ? value : memberWord(value);
   if (typeof value !== 'number') return JSON.stringify(value);
-  return MEMBERS[member]?.show(value, setup) ?? formatNumber(value, 3);
+  return SHOWN[member]?.(value, setup) ?? formatNumber(value, 3);
 }
 
 function angleText(value: number): string {
