@@ -29,7 +29,7 @@ const STEADY_AFTER = 60_000;
 /** How often a server that an earlier start left is looked at, ms. */
 const LOOK_EVERY = 300;
 /** Changes when servers of an earlier version must not be taken over as they are. */
-const FLAGS_VERSION = 2;
+const FLAGS_VERSION = 3;
 
 /**
  * Starts the private MariaDB on loopback, or takes over the one that an earlier start left running,
@@ -246,7 +246,9 @@ function serverFlags({ folder, exchange, temporary }, port, initFilePath) {
     '--innodb-log-file-size=32M',
     '--max-allowed-packet=64M',
     '--performance-schema=OFF',
-    '--max-connections=100',
+    '--max-connections=300',
+    // A club has a set of tables a team.
+    '--table-open-cache=4000',
   ];
 }
 
@@ -274,6 +276,8 @@ function initFile(data, password) {
       `CREATE USER IF NOT EXISTS 'corvat'@'127.0.0.1' IDENTIFIED BY '${password}';`,
       `ALTER USER 'corvat'@'127.0.0.1' IDENTIFIED BY '${password}';`,
       `GRANT ${RIGHTS} ON corvat.* TO 'corvat'@'127.0.0.1';`,
+      // The teams of a club after the first.
+      `GRANT ${RIGHTS} ON \`corvat\\_%\`.* TO 'corvat'@'127.0.0.1';`,
       '',
     ].join('\n'),
     { mode: 0o600 },

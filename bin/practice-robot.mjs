@@ -1,4 +1,5 @@
 import { spawn } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
@@ -49,7 +50,8 @@ if (process.argv[1] === SELF) {
       process.stdin.once('close', () => process.exit(0)).resume();
     }
     console.log(`The practice robot serves ${address}  (Ctrl-C stops it)`);
-    await runPracticeRobot({ address, token, speed, key: practiceKey() }, ending.signal);
+    const own = { key: practiceKey(), holder: randomUUID() };
+    await runPracticeRobot({ address, token, speed, ...own }, ending.signal);
   });
 }
 

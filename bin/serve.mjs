@@ -16,15 +16,47 @@ const HEADERS = {
   'permissions-policy': 'camera=(self), geolocation=(), microphone=()',
 };
 const LOOPBACK = ['localhost', '127.0.0.1', '[::1]'];
+/** How questions are taken in: with what is said of where they came from, and for which names. */
+export class Taking {
+  /** Opens and shuts the door to the network, for pages; set when there is one. */
+  sharing = null;
 
-/**
- * Serves the built application.
- *
- * @param {string} host address to listen on
- * @param {number} port
- * @returns {Promise<{ close: () => Promise<void> }>}
- */
-export async function serve(host, port) {
+  constructor(handler, assets, compress) {
+    this.handler = handler;
+    this.assets = assets;
+    this.compress = compress;
+  }
+
+  /**
+   * What answers the questions of one door.
+   *
+   * @param {(request: import('node:http').IncomingMessage) => { door: 'here' | 'shared', address: string, secret: boolean }} visitOf
+   * @param {(header: string | undefined) => boolean} isAllowed whether a Host header names this Corvat
+   */
+  through(visitOf, isAllowed) {
+    return (request, response) => {
+      for (const [name, value] of Object.entries(HEADERS)) response.setHeader(name, value);
+      if (!isAllowed(request.headers.host)) {
+        response.writeHead(421, { 'content-type': 'text/plain; charset=utf-8' });
+        response.end(
+          'This Corvat does not answer to that name. Whoever runs it can allow the name with CORVAT_HOSTS.\n',
+        );
+        return;
+      }
+      const locals = { visit: visitOf(request), sharing: this.sharing ?? undefined };
+      this.compress(request, response, () =>
+        this.assets(
+          request,
+          response,
+          () => void this.handler(request, response, undefined, locals),
+        ),
+      );
+    };
+  }
+}
+
+/** The built application, ready to take questions. */
+export async function builtApplication() {
   const { handler } = await import(pathToFileURL(join(ROOT, 'dist/server/entry.mjs')).href);
   const { default: sirv } = await import('sirv');
   const { default: compression } = await import('compression');
@@ -43,31 +75,51 @@ export async function serve(host, port) {
       }
     },
   });
-  const allowed = allowedHosts(host);
-  const server = createServer((request, response) => {
-    for (const [name, value] of Object.entries(HEADERS)) response.setHeader(name, value);
-    if (!isAllowed(request.headers.host, allowed)) {
-      response.writeHead(421, { 'content-type': 'text/plain; charset=utf-8' });
-      response.end(
-        'This Corvat does not answer to that name. Whoever runs it can allow the name with CORVAT_HOSTS.\n',
-      );
-      return;
-    }
-    compress(request, response, () =>
-      assets(request, response, () => void handler(request, response)),
-    );
+  return new Taking(handler, assets, compress);
+}
+
+/** Serves the machine's own screen, which needs no word: only what runs on this machine reaches it. */
+export function serveHere(taking, host, port) {
+  const visitOf = (request) => ({
+    door: 'here',
+    address: request.socket.remoteAddress ?? '',
+    secret: false,
   });
+  return listen(createServer(taking.through(visitOf, allowing([host, ...LOOPBACK]))), host, port);
+}
+
+/**
+ * Serves what a balancer passes on: everybody says a word, and where questions came from is what the balancer says.
+ */
+export function serveBehindProxy(taking, host, port) {
+  const lastOf = (header) => header?.split(',').at(-1)?.trim();
+  const visitOf = ({ headers, socket }) => ({
+    door: 'shared',
+    address: lastOf(headers['x-forwarded-for']) ?? socket.remoteAddress ?? '',
+    secret: lastOf(headers['x-forwarded-proto']) === 'https',
+  });
+  return listen(createServer(taking.through(visitOf, allowing([host, ...LOOPBACK]))), host, port);
+}
+
+/**
+ * Lets a server listen; gives a way to end it.
+ *
+ * @param {import('node:http').Server} server what answers
+ * @param {import('node:net').Server} door what listens, where that is another
+ * @returns {Promise<{ close: () => Promise<void> }>}
+ */
+export async function listen(server, host, port, door = server) {
   // A body may be large and a link's request lasts as long as a run; what is silent is ended.
   server.requestTimeout = 0;
   server.headersTimeout = 20_000;
   await new Promise((resolve, reject) => {
-    server.once('error', reject);
-    server.listen(port, host, resolve);
+    door.once('error', reject);
+    door.listen(port, host, resolve);
   });
   return {
     close: () =>
       new Promise((resolve) => {
-        server.close(() => resolve());
+        door.close(() => resolve());
         server.closeIdleConnections();
         setTimeout(() => server.closeAllConnections(), PATIENCE).unref();
       }),
@@ -75,23 +127,18 @@ export async function serve(host, port) {
 }
 
 /**
- * The names under which this Corvat may be asked for. A page of elsewhere can give a name of its own the
- * address of this machine and then speak to us as if it were ours; it cannot give that name to the browser as one of these.
+ * Whether a Host header names this Corvat. A page of elsewhere can give a name of its own the address of this machine and
+ * then speak to us as if it were ours; it cannot give that name to the browser as one of these.
+ *
+ * @param {string[]} names besides those that CORVAT_HOSTS allows
  */
-export function allowedHosts(host) {
-  const given = setting('CORVAT_HOSTS', '')
-    .split(',')
-    .map((name) => name.trim().toLowerCase())
-    .filter((name) => name !== '');
-  const everywhere = host === '0.0.0.0' || host === '::';
-  return { names: new Set([...LOOPBACK, host.toLowerCase(), ...given]), addresses: everywhere };
-}
-
-/** Whether a Host header names this Corvat; an address in numbers belongs to nobody else's page. */
-export function isAllowed(header, { names, addresses }) {
-  const name = (header ?? '').toLowerCase().replace(/:\d+$/, '');
-  if (names.has(name)) return true;
-  return addresses && (/^\d+\.\d+\.\d+\.\d+$/.test(name) || /^\[[0-9a-f:.]+\]$/.test(name));
+export function allowing(names) {
+  const given = setting('CORVAT_HOSTS', '').split(',');
+  const allowed = new Set([...names, ...given].map((name) => name.trim().toLowerCase()));
+  return (header) => {
+    const name = (header ?? '').toLowerCase().replace(/:\d+$/, '');
+    return name !== '' && allowed.has(name);
+  };
 }
 
 /**

@@ -16,7 +16,8 @@ import { ownFolder } from './owner.mjs';
 import { startPracticeRobot } from './practice-robot.mjs';
 import { finishRestore } from './restore.mjs';
 import { main, UserFacingError } from './userFacingError.mjs';
-import { serve, serveForDevelopment } from './serve.mjs';
+import { builtApplication, serveBehindProxy, serveForDevelopment, serveHere } from './serve.mjs';
+import { Sharing } from './sharing.mjs';
 import { checkNode, ensurePackages, ROOT, setting } from './setup.mjs';
 
 const DATABASE_PORT = 4311;
@@ -24,30 +25,46 @@ const DATABASE_PORT = 4311;
 const STOP_WITHIN = 15_000;
 /** How often it is looked whether the copy of the day is due, ms. */
 const LOOK_FOR_COPY_EVERY = 60 * 60 * 1000;
+const OPTIONS = ['--empty', '--demo-reset', '--dev', '--share', '--share=plain', '--behind-proxy'];
 /** A log that is larger than this begins anew; the one before is kept, bytes. */
 const LARGEST_LOG = 5 * 1024 * 1024;
 
 /**
  * `npm start`: everything from a fresh machine to the printed address.
  * `--empty` starts without the demo; `--demo-reset` puts the demo back and ends; `--dev` builds
- * pages as they are asked for, and again when their source changes.
+ * pages as they are asked for, and again when their source changes. `--share` opens the door to the local network,
+ * `--share=plain` without keeping what passes secret; `--behind-proxy` lets nobody in without a word.
  */
 async function start() {
   const options = process.argv.slice(2);
-  const unknown = options.find((option) => !['--empty', '--demo-reset', '--dev'].includes(option));
+  const unknown = options.find((option) => !OPTIONS.includes(option));
   if (unknown !== undefined) {
-    throw new UserFacingError(`There is no option ${unknown}; --empty starts without the demo.`);
+    throw new UserFacingError(
+      `There is no option ${unknown}: --empty starts without the demo, --share lets devices of the local network in.`,
+    );
   }
   const host = setting('HOST', '127.0.0.1');
   const port = Number(setting('PORT', '4310'));
   const data = resolve(ROOT, setting('CORVAT_DATA', '.data'));
   const developing = options.includes('--dev');
   const resetting = options.includes('--demo-reset');
+  const behindProxy = options.includes('--behind-proxy');
+  const share = options.find((option) => option.startsWith('--share'));
   const address = `http://${host}:${port}`;
 
   checkNode();
   if (!Number.isInteger(port) || port < 1 || port > 65535) {
     throw new UserFacingError('PORT must be a number from 1 to 65535.');
+  }
+  if (developing && (behindProxy || share !== undefined)) {
+    throw new UserFacingError(
+      'The server for development serves this machine alone: leave out --share.',
+    );
+  }
+  if (!behindProxy && !/^(127\.\d+\.\d+\.\d+|::1|localhost)$/.test(host)) {
+    throw new UserFacingError(
+      `HOST=${host} would let everybody on the network in without a word. Use npm start -- --share for the devices of a team, or --behind-proxy behind a balancer.`,
+    );
   }
   await ownFolder(data, resetting ? { does: 'puts the demo back' } : { does: 'serves', address });
   if (!resetting && !(await isFree(port, host))) {
@@ -90,17 +107,38 @@ async function start() {
       CORVAT_PRACTICE_KEY: key,
       NODE_ENV: developing ? 'development' : 'production',
     });
-    const server = await (developing ? serveForDevelopment : serve)(host, port);
+    const taking = developing ? null : await builtApplication();
+    const serve = behindProxy ? serveBehindProxy : serveHere;
+    const server = await (taking === null
+      ? serveForDevelopment(host, port)
+      : serve(taking, host, port));
     stopper.atEnd(() => server.close());
     const near = host === '0.0.0.0' || host === '::' ? '127.0.0.1' : host;
     stopper.atEnd(startPracticeRobot(`http://${near}:${port}`, key));
     keepDailyCopies(store, database.url, copies);
     console.log(`\nCorvat is at ${address}  (Ctrl-C stops it)`);
+    if (taking !== null && !behindProxy) {
+      const sharing = new Sharing(taking, data);
+      taking.sharing = sharing;
+      stopper.atEnd(() => sharing.shut());
+      if (share !== undefined) {
+        await announce(await sharing.open(share === '--share=plain' ? 'plain' : 'secret'));
+      }
+    }
     console.log('No robot at hand? On any bench, press “Use the practice robot”.');
   } catch (error) {
     await stopper.end();
     throw error;
   }
+}
+
+/** Says where devices of the network find Corvat, in letters and as a code for their cameras. */
+async function announce({ addresses: [nearest, ...others] }) {
+  const { default: qrcode } = await import('qrcode');
+  console.log(`\nFor the devices of this network: ${nearest}`);
+  if (others.length > 0) console.log(`(or ${others.join(', ')})`);
+  console.log(await qrcode.toString(nearest, { type: 'utf8', errorCorrectionLevel: 'M' }));
+  console.log('Each device needs a word: the sheet “Devices” gives one.');
 }
 
 async function databaseAt(data) {

@@ -1,4 +1,4 @@
-import { PRACTICE_KEY_HEADER } from '../contracts/headers.ts';
+import { PRACTICE_HOLDER_HEADER, PRACTICE_KEY_HEADER } from '../contracts/headers.ts';
 import type { PracticeLink } from '../contracts/link.ts';
 import type { WaitingCommand } from '../contracts/commands.ts';
 import { PracticeHub } from '../core/practice/hub.ts';
@@ -16,6 +16,8 @@ export interface PracticeSettings {
   token: string | null;
   /** By this Corvat knows the practice robot that belongs to it. */
   key: string;
+  /** Which of several practice robots this one is: a UUID of its own. */
+  holder: string;
 }
 
 /** How often it asks for links and for commands, ms. */
@@ -42,6 +44,12 @@ export async function runPracticeRobot(
   const served = new Map<string, Served>();
   while (!signal.aborted) {
     const links = await ask<PracticeLink[]>(settings, 'GET', 'practice/links').catch(() => null);
+    // A link that is not given any more is served by another, or by nobody.
+    for (const [token, one] of served) {
+      if (links === null || links.some((link) => link.token === token)) continue;
+      one.leave();
+      served.delete(token);
+    }
     for (const link of links ?? []) {
       if (settings.token !== null && link.token !== settings.token) continue;
       const known = served.get(link.token);
@@ -53,9 +61,9 @@ export async function runPracticeRobot(
         lines: link.receipt.next - 1,
         clock: link.receipt.lastTime,
       });
-      const one = new Served(settings, link.token, hub);
+      const one = new Served(settings, link.token, hub, signal);
       served.set(link.token, one);
-      void one.serve(signal);
+      void one.serve();
     }
     await pause(ASK_EVERY);
   }
@@ -63,65 +71,83 @@ export async function runPracticeRobot(
 
 /** One link with its hub. */
 class Served {
-  /** The newest command that was taken. */
-  private after = 0;
+  private readonly leaving = new AbortController();
+  private readonly signal: AbortSignal;
+  /** Commands that were carried out, until they are known to be taken away. */
+  private readonly done = new Set<number>();
 
   constructor(
     private readonly settings: PracticeSettings,
     private readonly token: string,
     readonly hub: PracticeHub,
-  ) {}
+    ending: AbortSignal,
+  ) {
+    this.signal = AbortSignal.any([ending, this.leaving.signal]);
+  }
 
-  async serve(signal: AbortSignal): Promise<void> {
+  leave(): void {
+    this.leaving.abort();
+  }
+
+  async serve(): Promise<void> {
+    const { signal } = this;
     while (!signal.aborted) {
       const [next] = await this.waiting();
       if (next === undefined) {
         await pause(ASK_EVERY);
         continue;
       }
-      this.after = next.number;
-      if (next.command.do === 'rest') await this.rest(next.command.seconds, signal);
-      else await this.send(this.hub.carryOut(next.command), signal);
+      if (next.command.do === 'rest') await this.rest(next.command.seconds);
+      else await this.send(this.hub.carryOut(next.command));
       await this.finish(next.number);
     }
   }
 
   /** Stands still in slices, so that somebody can lean on the table meanwhile. */
-  private async rest(seconds: number, signal: AbortSignal): Promise<void> {
-    for (let left = seconds; left > 0 && !signal.aborted; left -= REST_SLICE) {
+  private async rest(seconds: number): Promise<void> {
+    for (let left = seconds; left > 0 && !this.signal.aborted; left -= REST_SLICE) {
       const slice = { do: 'rest' as const, seconds: Math.min(REST_SLICE, left) };
-      await this.send(this.hub.carryOut(slice), signal);
+      await this.send(this.hub.carryOut(slice));
       for (const { number, command } of await this.waiting()) {
         if (command.do !== 'nudge') continue;
-        await this.send(this.hub.carryOut(command), signal);
+        await this.send(this.hub.carryOut(command));
         await this.finish(number);
       }
     }
   }
 
-  private waiting(): Promise<WaitingCommand[]> {
-    return ask<WaitingCommand[]>(
-      this.settings,
-      'GET',
-      `link/${this.token}/commands?after=${this.after}`,
-    ).catch(() => []);
+  private async waiting(): Promise<WaitingCommand[]> {
+    const path = `link/${this.token}/commands`;
+    const all = await ask<WaitingCommand[]>(this.settings, 'GET', path).catch(() => null);
+    if (all === null) return [];
+    for (const number of this.done) {
+      // What the server still has is taken away again; what it has not is not asked after any more.
+      if (all.some((command) => command.number === number)) await this.takeAway(number);
+      else this.done.delete(number);
+    }
+    return all.filter(({ number }) => !this.done.has(number));
   }
 
-  private async finish(number: number): Promise<void> {
+  private finish(number: number): Promise<void> {
+    this.done.add(number);
+    return this.takeAway(number);
+  }
+
+  private async takeAway(number: number): Promise<void> {
     await ask(this.settings, 'DELETE', `link/${this.token}/commands?number=${number}`).catch(
       () => null,
     );
   }
 
   /** Sends lines at the pace of the robot's clock; goes on from the receipt after a failure. */
-  private async send(lines: readonly TelemetryLine[], signal: AbortSignal): Promise<void> {
+  private async send(lines: readonly TelemetryLine[]): Promise<void> {
     const first = lines[0];
     if (first === undefined) return;
     const begun = performance.now();
     const due = (line: TelemetryLine) =>
       begun + ((line.values['t_s']! - first.values['t_s']!) / this.settings.speed) * 1000;
     let sent = 0;
-    while (sent < lines.length && !signal.aborted) {
+    while (sent < lines.length && !this.signal.aborted) {
       const now = performance.now();
       let to = sent;
       while (to < lines.length && to - sent < LINES_AT_ONCE && due(lines[to]!) <= now) to++;
@@ -146,7 +172,7 @@ class Served {
 }
 
 async function ask<T>(
-  { address, key }: PracticeSettings,
+  { address, key, holder }: PracticeSettings,
   method: string,
   path: string,
   content?: string,
@@ -155,6 +181,7 @@ async function ask<T>(
     method,
     headers: {
       [PRACTICE_KEY_HEADER]: key,
+      [PRACTICE_HOLDER_HEADER]: holder,
       ...(content === undefined ? {} : { 'content-type': 'text/plain' }),
     },
     ...(content === undefined ? {} : { body: content }),

@@ -8,6 +8,9 @@ import { pipeline } from 'node:stream/promises';
 import { createGunzip, createGzip, gzipSync } from 'node:zlib';
 import { z } from 'zod';
 import type { Copy } from '../contracts/kept.ts';
+import { QueryTypes } from 'sequelize';
+import { listTeams } from './club/teams.ts';
+import { connect, databaseName } from './database.ts';
 import { UserFacingError } from './errors.ts';
 
 const ENDING = '.corvat-copy.sql.gz';
@@ -57,6 +60,7 @@ function access(url: string): { flags: string[]; environment: NodeJS.ProcessEnv;
  */
 export async function writeCopy(url: string, file: string, why: string): Promise<Trailer> {
   const { flags, environment, name } = access(url);
+  const others = await otherTeams(url);
   await mkdir(dirname(file), { recursive: true, mode: 0o700 });
   const unfinished = `${file}.unfinished`;
   const dump = spawn(
@@ -74,7 +78,8 @@ export async function writeCopy(url: string, file: string, why: string): Promise
       '--skip-triggers',
       '--no-tablespaces',
       '--skip-dump-date',
-      name,
+      // A copy of one team names no database, so that it can be loaded into one of any name.
+      ...(others.length > 0 ? ['--databases', name, ...others] : [name]),
     ],
     { env: environment, stdio: ['ignore', 'pipe', 'pipe'] },
   );
@@ -105,6 +110,18 @@ export async function writeCopy(url: string, file: string, why: string): Promise
     dump.kill();
     await rm(unfinished, { force: true });
     throw error;
+  }
+}
+
+/** The databases of the teams that came after the first; none before there were teams. */
+async function otherTeams(url: string): Promise<string[]> {
+  const database = connect(url, 1);
+  try {
+    const there = await database.query("SHOW TABLES LIKE 'teams'", { type: QueryTypes.SELECT });
+    const teams = there.length === 0 ? [] : await listTeams(database);
+    return teams.map(({ base }) => base).filter((base) => base !== databaseName(url));
+  } finally {
+    await database.close();
   }
 }
 

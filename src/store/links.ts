@@ -21,8 +21,6 @@ import { say } from '../core/language/say.ts';
 
 /** Lines stay this long for whoever follows late; what matters was recorded by then. */
 const KEPT_FOR = 24 * 60 * 60 * 1000;
-/** A practice link that was not used for this long is left alone until it gets a command. */
-const PRACTICE_IDLE = 6 * 60 * 60 * 1000;
 
 /** Opens a link to a robot's sheets, with a token that nobody guesses and that is told only once. */
 export async function openLink(
@@ -163,12 +161,16 @@ export async function forgetOldLines(database: Sequelize): Promise<void> {
 /** Most commands that may wait on one link: an afternoon of them. */
 const MOST_WAITING = 1000;
 
-/** Leaves commands for the practice robot, in order. */
+/**
+ * Leaves commands for the practice robot, in order.
+ *
+ * @returns the link's token
+ */
 export async function sendCommands(
   database: Sequelize,
   publicId: string,
   commands: readonly PracticeCommand[],
-): Promise<void> {
+): Promise<string> {
   const { linkCommands } = tablesOf(database);
   const linkId = await tokenOf(database, publicId);
   const waiting = await linkCommands.count({ where: { linkId } });
@@ -178,6 +180,7 @@ export async function sendCommands(
   await linkCommands.bulkCreate(
     commands.map((command) => ({ linkId, command, createdAt: new Date() })),
   );
+  return linkId;
 }
 
 async function tokenOf(database: Sequelize, publicId: string): Promise<string> {
@@ -186,14 +189,13 @@ async function tokenOf(database: Sequelize, publicId: string): Promise<string> {
   return row.token;
 }
 
-/** Commands that were left after a number, oldest first. */
-export async function commandsAfter(
+/** Commands that wait on a link, oldest first. */
+export async function waitingCommands(
   database: Sequelize,
   token: string,
-  after: number,
 ): Promise<WaitingCommand[]> {
   const rows = await tablesOf(database).linkCommands.findAll({
-    where: { linkId: token, number: { [Op.gt]: after } },
+    where: { linkId: token },
     order: [['number', 'ASC']],
     limit: 50,
   });
@@ -215,22 +217,12 @@ export async function finishCommand(
   await tablesOf(database).linkCommands.destroy({ where: { linkId: token, number } });
 }
 
-/** The links that the practice robot serves: opened or used lately, or with a command waiting. */
-export async function practiceLinks(database: Sequelize): Promise<PracticeLink[]> {
-  const { links, linkCommands } = tablesOf(database);
-  const since = new Date(Date.now() - PRACTICE_IDLE);
-  // A link from last week wakes up when somebody gives it something to do.
-  const waiting = await linkCommands.findAll({ attributes: ['linkId'], group: ['linkId'] });
-  const rows = await links.findAll({
-    where: {
-      practice: true,
-      [Op.or]: [
-        { createdAt: { [Op.gt]: since } },
-        { lastAt: { [Op.gt]: since } },
-        { token: waiting.map(({ linkId }) => linkId) },
-      ],
-    },
-  });
+/** Links that a practice robot serves, with what it needs to know of their robots. */
+export async function practiceLinks(
+  database: Sequelize,
+  tokens: readonly string[],
+): Promise<PracticeLink[]> {
+  const rows = await tablesOf(database).links.findAll({ where: { token: [...tokens] } });
   return Promise.all(
     rows.map(async (row) => {
       const setups = await listSetups(database, row.robotId);

@@ -1,42 +1,27 @@
 import { DataTypes, QueryTypes, type QueryInterface, type Sequelize } from 'sequelize';
 import { SequelizeStorage, Umzug, type MigrationParams } from 'umzug';
+import { ensureLeases, underLease } from './club/leases.ts';
 import { UserFacingError } from './errors.ts';
 import { MIGRATIONS, type Migration } from './migrations.ts';
 
 /** How long a start waits for another one that is preparing the same database, s. */
-const LOCK_WAIT = 60;
+const LEASE_WAIT = 60;
 /** Which statements of a migration that was cut have been carried out. */
 const PROGRESS = 'migration_progress';
 
 /**
- * Lets one process at a time prepare a database, while others wait. The lock belongs to one connection and is
- * released with it, whatever happens. Throws a {@link UserFacingError} when another one holds it too long.
+ * Lets one process at a time prepare a database, while others wait. A holder that dies lets go within seconds.
+ * Throws a {@link UserFacingError} when another one holds it too long.
  */
 export async function alone<T>(database: Sequelize, work: () => Promise<T>): Promise<T> {
-  const name = `CONCAT('corvat-prepare ', DATABASE())`;
-  // A transaction is what keeps the connection; what the work does goes over others.
-  const transaction = await database.transaction();
-  const ask = async (question: string) => {
-    const rows = await database.query<{ answer: number | bigint | null }>(question, {
-      type: QueryTypes.SELECT,
-      transaction,
-    });
-    return Number(rows[0]?.answer ?? 0);
-  };
-  try {
-    if ((await ask(`SELECT GET_LOCK(${name}, ${LOCK_WAIT}) AS answer`)) !== 1) {
-      throw new UserFacingError(
-        'Another Corvat is preparing this database and has not finished. Wait until it has, then start again.',
-      );
-    }
-    try {
-      return await work();
-    } finally {
-      await ask(`SELECT RELEASE_LOCK(${name}) AS answer`);
-    }
-  } finally {
-    await transaction.rollback();
+  await ensureLeases(database);
+  const done = await underLease(database, 'prepare', LEASE_WAIT, work);
+  if (done === null) {
+    throw new UserFacingError(
+      'Another Corvat is preparing this database and has not finished. Wait until it has, then start again.',
+    );
   }
+  return done.result;
 }
 
 /** Names of the migrations that a database has not seen yet, oldest first. */

@@ -7,7 +7,8 @@ export interface Migration {
   statements: readonly string[];
 }
 
-const TABLE = 'ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_520_ci';
+/** How every table is kept. */
+export const TABLE = 'ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_520_ci';
 
 const FIRST_SLICE = [
   `CREATE TABLE IF NOT EXISTS robots (

@@ -1,5 +1,7 @@
+import { CLUB_MIGRATIONS } from './club/migrations.ts';
+import { listTeams, prepareTeam } from './club/teams.ts';
 import { takeCopy } from './copies.ts';
-import { connect } from './database.ts';
+import { connect, databaseName } from './database.ts';
 import { loadDemo } from './demo.ts';
 import { alone, migrate, pendingMigrations } from './migrate.ts';
 import { MIGRATIONS } from './migrations.ts';
@@ -7,6 +9,7 @@ import { removeEverything } from './removal.ts';
 import { tablesOf } from './tables/index.ts';
 
 export { checkCopy, loadCopy, takeCopy, takeDailyCopy, writeCopy } from './copies.ts';
+export { offerFirstWord } from './club/firstWord.ts';
 
 /**
  * Makes a database ready to serve, alone: of several starts at once one prepares and the others find it done.
@@ -23,12 +26,16 @@ export async function prepare(
   const database = connect(url);
   try {
     await alone(database, async () => {
-      const pending = await pendingMigrations(database);
+      const steps = [...MIGRATIONS, ...CLUB_MIGRATIONS];
+      const pending = await pendingMigrations(database, steps);
       // A database that has seen no step yet holds nothing to lose.
-      if (pending.length > 0 && pending.length < MIGRATIONS.length) {
+      if (pending.length > 0 && pending.length < steps.length) {
         await takeCopy(url, copies, `before ${pending[0]}`);
       }
-      await migrate(database);
+      await migrate(database, steps);
+      for (const { base } of await listTeams(database)) {
+        if (base !== databaseName(url)) await prepareTeam(database, url, base);
+      }
       if (demo === 'reset') {
         await takeCopy(url, copies, 'before demo reset');
         await removeEverything(database);

@@ -1,10 +1,17 @@
 import type { APIContext, APIRoute } from 'astro';
 import { z } from 'zod';
+import { ACTIONS, actionOf } from '../../contracts/actions.ts';
+import { tokenSchema } from '../../contracts/link.ts';
 import type { Problem } from '../../contracts/problem.ts';
 import { idSchema } from '../../core/schema/scalars.ts';
+import { nameOf, requireOf, type Asker, type Need } from '../../server/askers.ts';
 import { readJsonBody } from '../../server/jsonBody.ts';
+import { log } from '../../server/log.ts';
 import { TaskProblem } from '../../server/pool.ts';
 import { problemOf, Refused, RETRY_AFTER } from '../../server/problems.ts';
+import { noteChange } from '../../store/club/changes.ts';
+import { baseOfToken } from '../../store/club/linkTokens.ts';
+import { clubDatabase, inTeamDatabase } from '../../store/database.ts';
 import { NotFound } from '../../store/errors.ts';
 import { say } from '../../core/language/say.ts';
 
@@ -12,10 +19,38 @@ import { say } from '../../core/language/say.ts';
 const LARGEST_JSON = 4 * 1024 * 1024;
 
 /**
- * Wraps a handler: everything it throws becomes a problem answer with a sentence, and a write from
- * another site is refused.
+ * Wraps a handler: who may not have what it does gets no answer of it, everything it throws becomes a problem answer with
+ * a sentence, a write from another site is refused, and one that was done is written down.
+ *
+ * @param need what who asks must be
  */
-export function endpoint(handler: (context: APIContext) => Promise<Response>): APIRoute {
+export function endpoint(
+  need: Need,
+  handler: (context: APIContext) => Promise<Response>,
+): APIRoute {
+  return guarded(async (context) => {
+    const asker = context.locals.asker ?? null;
+    requireOf(asker, need);
+    const answer = await handler(context);
+    const action = actionOf(context.request.method, context.routePattern);
+    if (answer.ok && asker !== null && ACTIONS.includes(action)) await note(context, asker, action);
+    return answer;
+  });
+}
+
+/** The same for whoever shows the token of a link in the address, paired or not: for the team of that link. */
+export function tokenEndpoint(
+  handler: (context: APIContext, token: string) => Promise<Response>,
+): APIRoute {
+  return guarded(async (context) => {
+    const token = paramOf(context, 'token', tokenSchema);
+    const base = await baseOfToken(clubDatabase(), token);
+    if (base === null) throw new NotFound(say`link`);
+    return inTeamDatabase(base, () => handler(context, token));
+  });
+}
+
+function guarded(handler: (context: APIContext) => Promise<Response>): APIRoute {
   return async (context) => {
     try {
       refuseOtherSites(context.request);
@@ -24,6 +59,17 @@ export function endpoint(handler: (context: APIContext) => Promise<Response>): A
       return problemAnswer(error instanceof TaskProblem ? error.problem : problemOf(error));
     }
   };
+}
+
+/** Writes down what was done. It is done: that it could not be written down is a fault for the log, and not for who asked. */
+async function note(context: APIContext, asker: Asker, action: string): Promise<void> {
+  await noteChange(clubDatabase(), {
+    teamId: asker.team.id,
+    deviceId: asker.device?.id ?? null,
+    who: nameOf(asker),
+    action,
+    thing: context.params['id'] ?? null,
+  }).catch((error: unknown) => log.error({ err: error, action }, 'a change was not written down'));
 }
 
 /** A problem as an answer (RFC 9457). */
@@ -127,6 +173,12 @@ export function paramOf<T>(context: APIContext, name: string, schema: z.ZodType<
   const parsed = schema.safeParse(context.params[name]);
   if (!parsed.success) throw new NotFound(say`record`);
   return parsed.data;
+}
+
+/** Who asks, behind a need that lets only those in whom Corvat knows. */
+export function askerIn({ locals }: APIContext): Asker {
+  if (locals.asker === undefined || locals.asker === null) throw new Error('Nobody asks.');
+  return locals.asker;
 }
 
 /** The identifier in the address. */

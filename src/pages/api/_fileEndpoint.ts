@@ -10,7 +10,7 @@ export function fileEndpoint<T extends FieldFile | RouteFile>(
   load: (database: Sequelize, id: string) => Promise<T>,
   writeTable: (file: T) => string,
 ): APIRoute {
-  return endpoint(async (context) => {
+  return endpoint('look', async (context) => {
     const file = await load(database(), idOf(context));
     return context.url.searchParams.get('format') === 'csv'
       ? download(writeTable(file), 'text/csv', `${file.name}.${kind}.csv`)

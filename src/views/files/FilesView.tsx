@@ -26,7 +26,7 @@ function FilesSheet({ kept, imports, copies, copiesIn }: FilesViewProps) {
       <section>
         <p
           className={styles['conventions']}
-        >{sayWith`Units, signs and language of all sheets: ${(<a href="/team">{say`how your team counts`}</a>)}. Words: ${(<a href="/glossary">{say`what they mean`}</a>)}.`}</p>
+        >{sayWith`Units, signs and language of all sheets: ${(<a href="/team">{say`how your team counts`}</a>)}. Words: ${(<a href="/glossary">{say`what they mean`}</a>)}. Phones at the table, and who may do what: ${(<a href="/devices">{say`devices`}</a>)}.`}</p>
         <h1>{say`Take files out.`}</h1>
         <p className={styles['lead']}>{say`Everything that is here, in open formats.`}</p>
         <KeptList

@@ -18,7 +18,7 @@ const batchSchema = z.coerce
  * What links receive, as one stream of server-sent events for a whole browser: `?link=` with the public name of each,
  * and behind a point the batch that was seen last. A new follower, without one, begins with what comes next.
  */
-export const GET = endpoint(async ({ url, request }) => {
+export const GET = endpoint('look', async ({ url, request }) => {
   const seen = new Map<string, number | null>();
   for (const text of url.searchParams.getAll('link')) {
     const [id, batch] = text.split('.', 2);

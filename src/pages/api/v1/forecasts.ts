@@ -3,7 +3,7 @@ import { endpoint, jsonBytes, jsonText } from '../_endpoint.ts';
 import { say } from '../../../core/language/say.ts';
 
 /** The same forecast that the browser's worker makes, for programs and for comparing. */
-export const POST = endpoint(async ({ request }) =>
+export const POST = endpoint('look', async ({ request }) =>
   jsonText(
     await inThread('forecast', await jsonBytes(request), {
       seconds: 30,

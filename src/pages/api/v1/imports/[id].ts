@@ -4,7 +4,7 @@ import { endpoint, idOf, json } from '../../_endpoint.ts';
 import { copyBefore } from '../../_copy.ts';
 
 /** Takes an import back, after a copy of everything. */
-export const DELETE = endpoint(async (context) => {
+export const DELETE = endpoint('coach', async (context) => {
   await copyBefore('before undoing an import');
   return json(await undoImport(database(), idOf(context)));
 });

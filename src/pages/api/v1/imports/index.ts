@@ -7,9 +7,10 @@ import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { z } from 'zod';
 import { inThread } from '../../../../server/pool.ts';
-import { database } from '../../../../store/database.ts';
+import { urlOf } from '../../../../store/club/teams.ts';
+import { database, databaseUrl } from '../../../../store/database.ts';
 import { listImports } from '../../../../store/imports.ts';
-import { bodyParts, endpoint, json, queryOf } from '../../_endpoint.ts';
+import { askerIn, bodyParts, endpoint, json, queryOf } from '../../_endpoint.ts';
 import { say } from '../../../../core/language/say.ts';
 
 /** A club's seasons with their recordings, packed or not, bytes. */
@@ -19,13 +20,13 @@ const SECONDS = 600;
 const yesSchema = z.enum(['yes', 'no']);
 
 /** The newest imports. */
-export const GET = endpoint(async () => json(await listImports(database())));
+export const GET = endpoint('coach', async () => json(await listImports(database())));
 
 /**
  * Takes in a robot, field, route or runs file, JSON, CSV or SVG, or a bundle. All of it or nothing. A
  * file that was taken in before changes nothing, but with `?copy=yes`.
  */
-export const POST = endpoint(async (context) => {
+export const POST = endpoint('coach', async (context) => {
   const copy = queryOf(context, 'copy', yesSchema) === 'yes';
   const folder = process.env['CORVAT_UPLOADS'] ?? join(tmpdir(), 'corvat-uploads');
   await mkdir(folder, { recursive: true, mode: 0o700 });
@@ -37,7 +38,7 @@ export const POST = endpoint(async (context) => {
     );
     const result = await inThread(
       'importFile',
-      { path, url: process.env['CORVAT_DATABASE_URL'] ?? '', copy },
+      { path, url: urlOf(databaseUrl(), askerIn(context).team.base), copy },
       {
         seconds: SECONDS,
         tooLong: say`The file takes too long to be read. Split it. Nothing was imported.`,

@@ -5,7 +5,7 @@ import { endpoint, jsonText, paramOf } from '../../_endpoint.ts';
 import { say } from '../../../../core/language/say.ts';
 
 /** The words of a language, made ready. Its address changes with its contents, so that it can be kept for good. */
-export const GET = endpoint((context) => {
+export const GET = endpoint('look', (context) => {
   const catalogue = catalogueOf(paramOf(context, 'language', z.string()));
   if (catalogue === null) throw new NotFound(say`language`);
   const answer = jsonText(JSON.stringify(catalogue));

@@ -1,11 +1,20 @@
 import { linkCreateSchema } from '../../../../contracts/link.ts';
-import { database } from '../../../../store/database.ts';
+import { enterToken } from '../../../../store/club/linkTokens.ts';
+import { clubDatabase, database } from '../../../../store/database.ts';
 import { forgetOldLines, openLink } from '../../../../store/links.ts';
-import { body, endpoint, json } from '../../_endpoint.ts';
+import { askerIn, body, endpoint, json } from '../../_endpoint.ts';
 
-/** Opens a link; its token is the address to which a sender sends. */
-export const POST = endpoint(async ({ request }) => {
-  const input = await body(request, linkCreateSchema);
+/** Opens a link; its token is the address to which a sender sends, for as long as the device that opened it may stay. */
+export const POST = endpoint('table', async (context) => {
+  const input = await body(context.request, linkCreateSchema);
   await forgetOldLines(database());
-  return json(await openLink(database(), input), 201);
+  const link = await openLink(database(), input);
+  const { team, device } = askerIn(context);
+  await enterToken(clubDatabase(), {
+    token: link.token,
+    teamId: team.id,
+    deviceId: device?.id ?? null,
+    practice: input.practice,
+  });
+  return json(link, 201);
 });

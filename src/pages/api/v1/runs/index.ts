@@ -8,7 +8,7 @@ import { endpoint, json, queryOf } from '../../_endpoint.ts';
 const limitSchema = z.coerce.number().int().min(1).max(100_000);
 
 /** Runs by `?session=`, `?route=` or `?revision=`, oldest first; with `?limit=` the newest of them. */
-export const GET = endpoint(async (context) => {
+export const GET = endpoint('look', async (context) => {
   const { url } = context;
   const given = (name: string) => {
     const value = url.searchParams.get(name);

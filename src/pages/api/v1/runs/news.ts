@@ -7,7 +7,7 @@ import { endpoint, json } from '../../_endpoint.ts';
 import { say } from '../../../../core/language/say.ts';
 
 /** Runs by `?session=` and `?route=`, and only when something changed since `?mark=`. */
-export const GET = endpoint(async ({ url }) => {
+export const GET = endpoint('look', async ({ url }) => {
   const session = idSchema.safeParse(url.searchParams.get('session'));
   const route = idSchema.safeParse(url.searchParams.get('route'));
   if (!session.success) throw new NotFound(say`session`);

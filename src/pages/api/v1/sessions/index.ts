@@ -3,8 +3,8 @@ import { database } from '../../../../store/database.ts';
 import { createSession, listSessions } from '../../../../store/sessions.ts';
 import { body, endpoint, json } from '../../_endpoint.ts';
 
-export const GET = endpoint(async () => json(await listSessions(database())));
+export const GET = endpoint('look', async () => json(await listSessions(database())));
 
-export const POST = endpoint(async ({ request }) =>
+export const POST = endpoint('table', async ({ request }) =>
   json(await createSession(database(), await body(request, sessionSchema)), 201),
 );

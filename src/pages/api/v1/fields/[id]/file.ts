@@ -8,7 +8,7 @@ import { fileEndpoint } from '../../../_fileEndpoint.ts';
 const asDocument = fileEndpoint('field', fieldFile, writeFieldTable);
 
 /** The field to scale: JSON, CSV with `?format=csv`, or a drawing with `?format=svg`. */
-export const GET = endpoint(async (context) => {
+export const GET = endpoint('look', async (context) => {
   if (context.url.searchParams.get('format') !== 'svg') return asDocument(context);
   const file = await fieldFile(database(), idOf(context));
   return download(writeFieldSvg(file), 'image/svg+xml', `${file.name}.field.svg`);

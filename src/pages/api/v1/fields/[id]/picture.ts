@@ -6,13 +6,13 @@ import { pictureAnswer, pictureBody } from '../../../_picture.ts';
 import { say } from '../../../../../core/language/say.ts';
 
 /** The picture under a field. */
-export const GET = endpoint(async (context) => {
+export const GET = endpoint('look', async (context) => {
   const picture = await getPicture(database(), idOf(context));
   if (picture === null) throw new NotFound(say`picture`);
   return pictureAnswer(picture);
 });
 
-export const PUT = endpoint(async (context) => {
+export const PUT = endpoint('coach', async (context) => {
   const { id } = await getField(database(), idOf(context));
   const picture = await pictureBody(context.request);
   await setPicture(database(), id, picture);

@@ -8,7 +8,7 @@ import { body, endpoint, idOf, json, paramOf } from '../../../_endpoint.ts';
 const thingSchema = z.enum(KEPT_THINGS);
 
 /** Puts a thing away, or takes it out again. */
-export const PATCH = endpoint(async (context) => {
+export const PATCH = endpoint('coach', async (context) => {
   const thing = paramOf(context, 'thing', thingSchema);
   const { archived } = await body(context.request, archiveSchema);
   await archive(database(), thing, idOf(context), archived);
@@ -16,7 +16,7 @@ export const PATCH = endpoint(async (context) => {
 });
 
 /** Deletes a thing with what hangs on it, after a copy of everything. */
-export const DELETE = endpoint(async (context) => {
+export const DELETE = endpoint('coach', async (context) => {
   const thing = paramOf(context, 'thing', thingSchema);
   const id = idOf(context);
   await copyBefore(`before deleting from ${thing}`);

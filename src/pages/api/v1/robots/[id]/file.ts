@@ -6,7 +6,7 @@ import { download, endpoint, idOf } from '../../../_endpoint.ts';
 import { streamed } from '../../../_stream.ts';
 
 /** The robot with every setup and bench record: JSON, or CSV with `?format=csv`. */
-export const GET = endpoint(async (context) => {
+export const GET = endpoint('look', async (context) => {
   const id = idOf(context);
   const { name } = await getRobot(database(), id);
   if (context.url.searchParams.get('format') === 'csv') {

@@ -5,7 +5,7 @@ import { download, endpoint, idOf } from '../../../_endpoint.ts';
 import { streamed } from '../../../_stream.ts';
 
 /** The route with its robot, its field and its runs, raw readings and all, in one file. */
-export const GET = endpoint(async (context) => {
+export const GET = endpoint('look', async (context) => {
   const id = idOf(context);
   const { name } = await getRoute(database(), id);
   const lines = await streamed(database(), () => routeBundle(database(), id), true);

@@ -6,7 +6,7 @@ import { download, endpoint, idOf } from '../../../_endpoint.ts';
 import { streamed } from '../../../_stream.ts';
 
 /** All runs of the route: CSV, or JSON with `?format=json`. */
-export const GET = endpoint(async (context) => {
+export const GET = endpoint('look', async (context) => {
   const id = idOf(context);
   const { name } = await getRoute(database(), id);
   if (context.url.searchParams.get('format') === 'json') {

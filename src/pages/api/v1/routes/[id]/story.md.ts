@@ -4,7 +4,7 @@ import { tellStory } from '../../../../../server/story.ts';
 import { download, endpoint, idOf } from '../../../_endpoint.ts';
 
 /** The story of a route as Markdown. */
-export const GET = endpoint(async (context) => {
+export const GET = endpoint('look', async (context) => {
   const { story } = await tellStory(database(), idOf(context), context.request.signal);
   return download(storyMarkdown(story), 'text/markdown', `${story.route}.story.md`);
 });

@@ -6,13 +6,13 @@ import { pictureAnswer, pictureBody } from '../../../_picture.ts';
 import { say } from '../../../../../core/language/say.ts';
 
 /** The photo of a run. */
-export const GET = endpoint(async (context) => {
+export const GET = endpoint('look', async (context) => {
   const photo = await getPhoto(database(), idOf(context));
   if (photo === null) throw new NotFound(say`photo`);
   return pictureAnswer(photo);
 });
 
-export const PUT = endpoint(async (context) => {
+export const PUT = endpoint('table', async (context) => {
   const { id } = await getRun(database(), idOf(context));
   const photo = await pictureBody(context.request);
   await setPhoto(database(), id, photo);

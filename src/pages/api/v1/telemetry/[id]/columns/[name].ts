@@ -8,7 +8,7 @@ const LARGEST_COLUMN = 17 * 1024 * 1024;
 const nameSchema = z.string().max(40);
 
 /** One packed column of a recording, as bytes. */
-export const GET = endpoint(async (context) => {
+export const GET = endpoint('look', async (context) => {
   const name = paramOf(context, 'name', nameSchema);
   const bytes = await getColumn(database(), idOf(context), name);
   return new Response(Buffer.from(bytes), {
@@ -16,7 +16,7 @@ export const GET = endpoint(async (context) => {
   });
 });
 
-export const PUT = endpoint(async (context) => {
+export const PUT = endpoint('table', async (context) => {
   const name = paramOf(context, 'name', nameSchema);
   await putColumn(
     database(),

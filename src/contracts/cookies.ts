@@ -1,0 +1,2 @@
+/** Which team the machine's own screen shows. */
+export const TEAM_COOKIE = 'corvat-team';
