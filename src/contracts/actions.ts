@@ -10,15 +10,20 @@ export function actionWords(action: string): string | null {
   return WORDS.get(action)?.() ?? null;
 }
 
+/** That a device was sent away, which is the thing. */
+export const SENT_AWAY = 'DELETE devices/[id]';
 /** That a device came in by its word. */
 export const PAIRED = 'POST pair';
+
+/** That somebody opened the Table, or went from it: told to the others, and not written in any list. */
+export const [CAME_TO_TABLE, LEFT_TABLE] = ['CAME table', 'LEFT table'] as const;
 
 const WORDS = new Map<string, () => string>([
   ['POST copies', () => say`took a copy of everything`],
   ['POST demo', () => say`loaded the demo`],
   ['POST devices/words', () => say`asked for a word for a device`],
   ['PATCH devices/[id]', () => say`changed a device`],
-  ['DELETE devices/[id]', () => say`sent a device away`],
+  [SENT_AWAY, () => say`sent a device away`],
   ['PUT devices/sharing', () => say`opened or shut the door to the network`],
   ['POST fields', () => say`made a field`],
   ['PUT fields/[id]', () => say`drew on a field`],

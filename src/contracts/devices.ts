@@ -71,5 +71,7 @@ export const changeSchema = z.object({
   thing: z.string().nullable(),
   at: instantSchema,
   deviceId: idSchema.nullable(),
+  /** The open page that did it; null when no page did. */
+  page: idSchema.nullable(),
 });
 export type Change = z.output<typeof changeSchema>;

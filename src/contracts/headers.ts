@@ -1,6 +1,9 @@
 /** Header in which a device says what its clock shows while it sends. */
 export const DEVICE_TIME_HEADER = 'corvat-device-time';
 
+/** Header in which an open page says which one it is, so that it is not told what it did itself. */
+export const PAGE_HEADER = 'corvat-page';
+
 /** Header with the key by which a Corvat knows its own practice robot. */
 export const PRACTICE_KEY_HEADER = 'corvat-practice-key';
 

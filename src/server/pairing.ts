@@ -30,6 +30,7 @@ export async function pair(
     who: device.name,
     action: PAIRED,
     thing: device.id,
+    page: null,
   });
   await forgiveGuesses(clubDatabase(), address);
   return secret;

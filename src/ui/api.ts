@@ -1,5 +1,7 @@
 import type { z } from 'zod';
+import { PAGE_HEADER } from '../contracts/headers.ts';
 import { problemDetail } from '../contracts/problem.ts';
+import { THIS_PAGE } from './live/thisPage.ts';
 import { say } from '../core/language/say.ts';
 
 /** A request that was refused or did not arrive; the message is a sentence for people. */
@@ -45,15 +47,18 @@ async function answered(method: string, path: string, content: unknown): Promise
   try {
     response = await fetch(`/api/v1/${path}`, {
       method,
-      ...(content === undefined
-        ? {}
-        : {
-            headers: {
+      headers: {
+        [PAGE_HEADER]: THIS_PAGE,
+        ...(content === undefined
+          ? {}
+          : {
               'content-type':
                 content instanceof Blob ? 'application/octet-stream' : 'application/json',
-            },
-            body: content instanceof Blob ? content : JSON.stringify(content),
-          }),
+            }),
+      },
+      ...(content === undefined
+        ? {}
+        : { body: content instanceof Blob ? content : JSON.stringify(content) }),
     });
   } catch {
     throw new RequestFailed(

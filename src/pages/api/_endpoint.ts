@@ -1,6 +1,7 @@
 import type { APIContext, APIRoute } from 'astro';
 import { z } from 'zod';
 import { ACTIONS, actionOf } from '../../contracts/actions.ts';
+import { PAGE_HEADER } from '../../contracts/headers.ts';
 import { tokenSchema } from '../../contracts/link.ts';
 import type { Problem } from '../../contracts/problem.ts';
 import { idSchema } from '../../core/schema/scalars.ts';
@@ -63,12 +64,14 @@ function guarded(handler: (context: APIContext) => Promise<Response>): APIRoute 
 
 /** Writes down what was done. It is done: that it could not be written down is a fault for the log, and not for who asked. */
 async function note(context: APIContext, asker: Asker, action: string): Promise<void> {
+  const page = idSchema.safeParse(context.request.headers.get(PAGE_HEADER));
   await noteChange(clubDatabase(), {
     teamId: asker.team.id,
     deviceId: asker.device?.id ?? null,
     who: nameOf(asker),
     action,
     thing: context.params['id'] ?? null,
+    page: page.success ? page.data : null,
   }).catch((error: unknown) => log.error({ err: error, action }, 'a change was not written down'));
 }
 

@@ -5,6 +5,10 @@ import { clubTablesOf, type ChangeRow } from './tables.ts';
 /** Changes are kept for a year: longer than a season. */
 const KEPT_FOR = 366 * 24 * 60 * 60 * 1000;
 
+/** How many numbers a change may come behind others, and how long it is looked for, ms: longer than clocks differ. */
+const OUT_OF_ORDER = 300;
+const LATELY = 60_000;
+
 /** Something that was just done, as it is written down. */
 export interface Done {
   teamId: string;
@@ -12,6 +16,8 @@ export interface Done {
   who: string;
   action: string;
   thing: string | null;
+  /** The open page that did it; null when no page did. */
+  page: string | null;
 }
 
 /** Writes down who did what; by it the others learn of it. */
@@ -33,16 +39,29 @@ export async function listChanges(
   return rows.map(changeOf);
 }
 
-/** What all teams changed since a moment, oldest first, with the team. */
-export async function changesSince(
+/**
+ * What all teams changed lately, oldest first, with the team.
+ *
+ * @param after the number of a change: those from a little before it on are given, because changes of several processes
+ *   do not appear in the order of their numbers
+ */
+export async function changesAround(
   club: Sequelize,
-  since: Date,
+  after: number,
 ): Promise<(Change & { teamId: string })[]> {
   const rows = await clubTablesOf(club).changes.findAll({
-    where: { at: { [Op.gt]: since } },
+    where: {
+      id: { [Op.gt]: after - OUT_OF_ORDER },
+      at: { [Op.gt]: new Date(Date.now() - LATELY) },
+    },
     order: [['id', 'ASC']],
   });
   return rows.map((row) => ({ ...changeOf(row), teamId: row.teamId }));
+}
+
+/** The number of the newest change; 0 before the first. */
+export async function newestChange(club: Sequelize): Promise<number> {
+  return (await clubTablesOf(club).changes.max<number | null, ChangeRow>('id')) ?? 0;
 }
 
 export async function forgetOldChanges(club: Sequelize): Promise<void> {
@@ -51,6 +70,6 @@ export async function forgetOldChanges(club: Sequelize): Promise<void> {
   });
 }
 
-function changeOf({ id, who, action, thing, at, deviceId }: ChangeRow): Change {
-  return { id: Number(id), who, action, thing, at: at.toISOString(), deviceId };
+function changeOf({ id, who, action, thing, at, deviceId, page }: ChangeRow): Change {
+  return { id: Number(id), who, action, thing, at: at.toISOString(), deviceId, page };
 }

@@ -62,9 +62,20 @@ export const CLUB_MIGRATIONS: readonly Migration[] = [
         who VARCHAR(80) NOT NULL,
         action VARCHAR(80) NOT NULL,
         thing VARCHAR(80) NULL,
+        page CHAR(36) NULL,
         at DATETIME(3) NOT NULL,
         INDEX changes_by_time (at),
         INDEX changes_by_team (team_id, id),
+        FOREIGN KEY (team_id) REFERENCES teams (id) ON DELETE CASCADE
+      ) ${TABLE}`,
+      // Who has a sheet open now, by the stream that tells it what is new.
+      `CREATE TABLE IF NOT EXISTS presences (
+        stream CHAR(36) PRIMARY KEY,
+        team_id CHAR(36) NOT NULL,
+        who VARCHAR(80) NOT NULL,
+        sheet VARCHAR(20) NOT NULL,
+        seen_at DATETIME(3) NOT NULL,
+        INDEX presences_by_team (team_id, seen_at),
         FOREIGN KEY (team_id) REFERENCES teams (id) ON DELETE CASCADE
       ) ${TABLE}`,
     ],

@@ -69,11 +69,21 @@ const changes = table('changes', {
   /** Method and place in the API, as in `PUT runs/[id]`. */
   action: textUpTo(80),
   thing: optional(textUpTo(80)),
+  /** The open page that did it, which needs no telling; null when no page did. */
+  page: optional(reference),
   at: instant,
 });
 export type ChangeRow = RowOf<typeof changes.columns>;
 
-const TABLES = { teams, devices, words, linkTokens, changes };
+const presences = table('presences', {
+  stream: id,
+  teamId: reference,
+  who: name,
+  sheet: textUpTo(20),
+  seenAt: instant,
+});
+
+const TABLES = { teams, devices, words, linkTokens, changes, presences };
 type ClubTables = { [Name in keyof typeof TABLES]: ReturnType<(typeof TABLES)[Name]['on']> };
 
 const defined = new WeakMap<Sequelize, ClubTables>();

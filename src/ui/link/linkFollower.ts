@@ -1,8 +1,8 @@
 import type { Link } from '../../contracts/link.ts';
 import type { TelemetryLine } from '../../core/telemetry/lines.ts';
 import type { Acknowledgement } from '../../core/telemetry/acknowledgement.ts';
-import { followLink } from './followLink.ts';
-import type { LinkStatus } from './linkHub.ts';
+import { followLink } from '../live/follow.ts';
+import type { LinkStatus } from '../live/streamHub.ts';
 
 /** What a sheet shows of a link. */
 export interface LinkState {

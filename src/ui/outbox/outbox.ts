@@ -1,6 +1,7 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { Run } from '../../contracts/practices.ts';
-import { DEVICE_TIME_HEADER } from '../../contracts/headers.ts';
+import { DEVICE_TIME_HEADER, PAGE_HEADER } from '../../contracts/headers.ts';
+import { THIS_PAGE } from '../live/thisPage.ts';
 import { problemDetail } from '../../contracts/problem.ts';
 
 /** A write that waits to be sent, in the order in which it was made. */
@@ -73,6 +74,7 @@ async function sendWrite({ method, path, content }: WaitingWrite): Promise<unkno
       method,
       headers: {
         [DEVICE_TIME_HEADER]: new Date().toISOString(),
+        [PAGE_HEADER]: THIS_PAGE,
         ...(content === undefined
           ? {}
           : { 'content-type': picture ? content.type : 'application/json' }),

@@ -16,6 +16,8 @@ interface DevicesSheetProps {
   changes: Change[];
   /** The door to the local network; null where it is not this page's to open. */
   door: SharingState | null;
+  /** Where this page came from, for whoever is at another machine than Corvat. */
+  address: string;
   /** The device that looks at this; null for the machine itself. */
   own: string | null;
   teams: Team[];
@@ -35,7 +37,7 @@ function DevicesSheet(props: DevicesSheetProps) {
           className={styles['lead']}
         >{say`Every phone, tablet and laptop of the team can stand at the table: each is let in once, with three words.`}</p>
         {door !== null && <Door door={door} onChange={setDoor} />}
-        {door?.door !== 'shut' && <LetIn door={door} />}
+        {door?.door !== 'shut' && <LetIn addresses={door?.addresses ?? [props.address]} />}
         {door?.door === 'secret' && <Trust address={door.addresses[0] ?? ''} />}
       </section>
       <section className={styles['column']}>

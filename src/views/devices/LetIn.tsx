@@ -1,7 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { pairingWordSchema, WORD_MINUTES, type Role } from '../../contracts/devices.ts';
-import type { SharingState } from '../../contracts/sharing.ts';
 import { formatMoment } from '../../core/language/dates.ts';
 import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -24,14 +23,12 @@ function roleWords(role: Role): string {
 }
 
 /** Words for the next device, with the code that carries them and the address. */
-export function LetIn({ door }: { door: SharingState | null }) {
+export function LetIn({ addresses: [address = '', ...others] }: { addresses: readonly string[] }) {
   const [role, setRole] = useState<Role>('table');
   const offering = useMutation({
     mutationFn: () => ask(pairingWordSchema, 'POST', 'devices/words', { role }),
   });
   const offered = offering.data;
-  // A page that came through the door knows by its own address how others come.
-  const [address = location.origin, ...others] = door?.addresses ?? [location.origin];
   return (
     <div className={styles['letIn']}>
       <Choice

@@ -2,6 +2,7 @@ import { lazy, Suspense } from 'react';
 import { Notice } from '../../ui/Notice.tsx';
 import { sheetAddress } from '../../ui/sheetAddress.ts';
 import { TitleBlock } from '../../ui/TitleBlock.tsx';
+import { AtTable } from './AtTable.tsx';
 import { Causes } from './Causes.tsx';
 import { ClockBar } from './ClockBar.tsx';
 import { Goal } from './Goal.tsx';
@@ -48,6 +49,7 @@ export function TableSide() {
             />
           )}
         </div>
+        <AtTable />
         {starting ? (
           <NewSession
             surface={sessions[0]?.surface ?? ''}

@@ -1,10 +1,11 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { runNewsSchema, type Run } from '../../contracts/practices.ts';
 import { ask } from '../../ui/api.ts';
+import { useChanges } from '../../ui/live/useChanges.ts';
 import { say } from '../../core/language/say.ts';
 
-/** How often the server is asked for what others logged, ms: seen within two seconds. */
-const ASK_EVERY = 1200;
+/** How often the server is asked for what others logged all the same, ms, should it not have told. */
+const ASK_EVERY = 15_000;
 
 /** The runs of a session as the server knows them, and the mark by which it tells whether there are news. */
 interface KnownRuns {
@@ -34,6 +35,16 @@ export function useRunNews(first: Run[], session: string | null, route: string) 
     // Out of reach is nothing new: what waits says so, and the next question comes soon.
     retry: false,
   });
+  const look = () => void client.invalidateQueries({ queryKey: key });
+  useChanges(
+    true,
+    ({ action }) => {
+      if (/ (runs|imports|kept)\b/.test(action)) look();
+    },
+    (status) => {
+      if (status === 'open') look();
+    },
+  );
   return {
     runs: data.runs,
     /** Shows at once what this device wrote. An answer to a question from before is older, and left aside. */

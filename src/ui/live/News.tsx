@@ -1,0 +1,63 @@
+import { useRef, useState } from 'react';
+import { actionWords } from '../../contracts/actions.ts';
+import type { Change } from '../../contracts/devices.ts';
+import { Button } from '../Button.tsx';
+import type { StageName } from '../workflow.ts';
+import { useMountEffect } from '../useMountEffect.ts';
+import styles from './News.module.css';
+import { refreshNavigation } from './refreshNavigation.ts';
+import { sheetMinds } from './sheetMinds.ts';
+import { useChanges } from './useChanges.ts';
+import { say } from '../../core/language/say.ts';
+
+/** Changes that come close together are shown at once, ms. */
+const GATHER = 150;
+/** A sheet that was touched less than this ago is not loaded anew under the hands of whoever touches it, ms. */
+const IN_USE = 8000;
+
+/**
+ * What others of the team do while this sheet is open: the bar above follows by itself, sheets on which nothing is typed
+ * are shown anew, and the others say what there is to be seen.
+ */
+export function News({ station }: { station: StageName }) {
+  const [told, setTold] = useState<Change | null>(null);
+  const gathering = useRef<ReturnType<typeof setTimeout> | null>(null);
+  const touched = useRef(-Infinity);
+  const wasCut = useRef(false);
+  const gather = (work: () => void) => {
+    if (gathering.current !== null) clearTimeout(gathering.current);
+    gathering.current = setTimeout(work, GATHER);
+  };
+  const show = (change: Change | null) => {
+    const minds = change === null || sheetMinds(station, change.action);
+    gather(() => {
+      void refreshNavigation();
+      if (!minds) return;
+      const inUse = performance.now() - touched.current < IN_USE;
+      if ((station === 'Today' || station === 'Verdict') && !inUse && !isTyping()) {
+        location.reload();
+      } else if (change !== null) setTold(change);
+    });
+  };
+  useChanges(station === 'Table', show, (status) => {
+    if (status === 'open' && wasCut.current) show(null);
+    wasCut.current = status === 'cut';
+  });
+  useMountEffect(() => {
+    const note = () => (touched.current = performance.now());
+    for (const kind of ['pointerdown', 'keydown', 'wheel']) addEventListener(kind, note);
+  });
+  if (told === null) return null;
+  return (
+    <p className={styles['news']} role="status">
+      {say`${told.who} ${actionWords(told.action) ?? ''}.`}
+      <Button onClick={() => location.reload()}>{say`Show it`}</Button>
+      <Button variant="quiet" onClick={() => setTold(null)}>{say`Later`}</Button>
+    </p>
+  );
+}
+
+/** Whether somebody is in the middle of a word. */
+function isTyping(): boolean {
+  return document.activeElement?.matches('input, textarea, select') ?? false;
+}
