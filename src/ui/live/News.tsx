@@ -41,6 +41,7 @@ export function News({ station }: { station: StageName }) {
   };
   useChanges(station === 'Table', show, (status) => {
     if (status === 'open' && wasCut.current) show(null);
+    if (status === 'cut' && !wasCut.current) gather(() => void refreshNavigation());
     wasCut.current = status === 'cut';
   });
   useMountEffect(() => {

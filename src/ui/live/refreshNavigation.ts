@@ -2,6 +2,8 @@
 export async function refreshNavigation(): Promise<void> {
   const answer = await fetch(location.href, { headers: { accept: 'text/html' } }).catch(() => null);
   if (answer?.ok !== true) return;
+  // Who was sent away in the meantime is asked for words, as on every page from now on.
+  if (answer.redirected && new URL(answer.url).pathname === '/pair') location.assign('/pair');
   const fresh = new DOMParser().parseFromString(await answer.text(), 'text/html');
   for (const place of document.querySelectorAll('[data-station]')) {
     const name = place.getAttribute('data-station')!;

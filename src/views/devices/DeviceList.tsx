@@ -1,10 +1,12 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { z } from 'zod';
+import { PAIRED } from '../../contracts/actions.ts';
 import { deviceSchema, roleName, ROLES, type Device, type Role } from '../../contracts/devices.ts';
 import { formatAgo } from '../../core/language/dates.ts';
 import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
+import { useChanges } from '../../ui/live/useChanges.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { Picker } from '../../ui/TextField.tsx';
 import styles from './DevicesView.module.css';
@@ -23,6 +25,9 @@ export function DeviceList({ devices, own }: DeviceListProps) {
   const changing = useMutation({
     mutationFn: (work: Promise<Device[]>) => work,
     onSuccess: setShown,
+  });
+  useChanges(false, ({ action }) => {
+    if (action === PAIRED) changing.mutate(ask(listSchema, 'GET', 'devices'));
   });
   const change = ({ id, name }: Device, role: Role) =>
     changing.mutate(ask(listSchema, 'PATCH', `devices/${id}`, { name, role }));

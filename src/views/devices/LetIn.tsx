@@ -61,7 +61,7 @@ export function LetIn({ addresses: [address = '', ...others] }: { addresses: rea
             <p className={styles['word']}>{offered.word.replaceAll('-', ' ')}</p>
             <p
               className={styles['soft']}
-            >{say`They let one device in, within ${WORD_MINUTES} minutes, until ${formatMoment(offered.expiresAt, 'time')}.`}</p>
+            >{say`They let one device in, within ${WORD_MINUTES} minutes, until ${formatMoment(offered.expiresAt, 'hour')}.`}</p>
             <Button onClick={() => offering.mutate()}>{say`Three words for another`}</Button>
           </div>
         </div>
