@@ -1,5 +1,7 @@
 import { AsyncLocalStorage } from 'node:async_hooks';
 import { Sequelize, Transaction } from 'sequelize';
+import { nodesFor, onCluster } from './cluster.ts';
+import { connectionsOf } from './connections.ts';
 import { isDeadlock } from './faults.ts';
 
 /** Where the database is when nothing else is said: the private server that `npm start` runs. */
@@ -62,7 +64,7 @@ export function inTeamDatabase<T>(name: string, work: () => T): T {
  * none: a question that lost its way is a fault, and never answered from somebody's data.
  */
 function scoped(database: Sequelize): Sequelize {
-  const manager = database.connectionManager as unknown as Connections;
+  const manager = connectionsOf(database);
   const take = manager.getConnection.bind(manager);
   const using = new WeakMap<object, string>();
   manager.getConnection = async (options) => {
@@ -83,15 +85,6 @@ function scoped(database: Sequelize): Sequelize {
   return database;
 }
 
-/** The part of Sequelize's pool that its types leave out. */
-interface Connections {
-  getConnection: (options?: object) => Promise<Taken>;
-  releaseConnection: (connection: Taken) => void;
-}
-interface Taken {
-  query: (statement: string) => Promise<unknown>;
-}
-
 /**
  * Opens a pool of its own; the caller closes it.
  *
@@ -101,7 +94,8 @@ export function connect(url: string | undefined, most = 10): Sequelize {
   if (url === undefined || url === '') {
     throw new Error(`Set ${URL_VARIABLE}, or start Corvat with npm start, which sets it.`);
   }
-  return new Sequelize(url, {
+  const nodes = nodesFor(url);
+  const database = new Sequelize(url, {
     dialect: 'mariadb',
     logging: countQuery,
     timezone: '+00:00',
@@ -113,6 +107,7 @@ export function connect(url: string | undefined, most = 10): Sequelize {
     // Lists that the database puts together arrive as lists.
     dialectOptions: { multipleStatements: false, connectTimeout: 5000, autoJsonMap: true },
   });
+  return nodes.length > 1 ? onCluster(database, nodes) : database;
 }
 
 /**

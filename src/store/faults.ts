@@ -16,6 +16,8 @@ const UNREACHABLE = new Set([
   'ER_SERVER_SHUTDOWN',
   'ER_NORMAL_SHUTDOWN',
   'ER_NET_READ_ERROR',
+  // A node of a cluster that lost sight of the others, or has not caught up with them yet.
+  'ER_UNKNOWN_COM_ERROR',
 ]);
 const DISK_FULL = new Set(['ENOSPC', 'ER_DISK_FULL', 'ER_RECORD_FILE_FULL', 'ER_CANT_LOCK']);
 const DEADLOCK = new Set(['ER_LOCK_DEADLOCK', 'ER_LOCK_WAIT_TIMEOUT', 'ER_CHECKREAD']);

@@ -183,7 +183,7 @@ describe('every page and answer', () => {
   });
 
   it('tells the tokens of links to nobody but who opened them', async () => {
-    expect((await call('GET', 'practice/links')).status).toBe(403);
+    expect((await call('GET', 'practice/links')).status).toBe(401);
     const body = { robotId: route.robotId, name: 'hub', practice: false };
     const { token } = (await call<{ token: string }>('POST', 'links', body)).body;
     const pages = ['/bench', '/table', `/api/v1/robots/${route.robotId}/links`];

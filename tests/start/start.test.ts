@@ -66,7 +66,7 @@ describe('a start that cannot be', () => {
 
   it('refuses a port that is none and an option that it does not know', () => {
     expect(endOf({ PORT: 'eighty' }).sentence).toBe('PORT must be a number from 1 to 65535.');
-    expect(endOf({}, '--demo').sentence).toMatch(/no option --demo; --empty starts without/);
+    expect(endOf({}, '--demo').sentence).toMatch(/no option --demo: --empty starts without/);
   });
 
   it('says what to do when its folder cannot be written', async () => {
