@@ -6,6 +6,8 @@ import { fileURLToPath } from 'node:url';
 import { UserFacingError } from './userFacingError.mjs';
 import { ROOT } from './setup.mjs';
 
+/** What keeps sheets on devices lists every file that pages are made of: it is built after those. */
+const OFFLINE = 'vite.offline.config.ts';
 const SOURCES = ['src', 'demo', 'public', 'astro.config.ts', 'package-lock.json'];
 const SELF = fileURLToPath(import.meta.url);
 /** What runs beside the server: built also for development, where the server builds itself as it goes. */
@@ -15,6 +17,7 @@ const PARTS = [
   'vite.tasks.config.ts',
   'vite.commands.config.ts',
 ];
+const LISTING = 'bin/listForOffline.mjs';
 const STAMPS = { everything: 'built-from', parts: 'parts-from' };
 
 /**
@@ -46,9 +49,16 @@ function build(what) {
   // What a command prints on its standard output is its own.
   console.error('Building …');
   if (what === 'everything') run('node_modules/astro/astro.js', ['build']);
+  if (what === 'everything') keepableOffline();
   for (const config of PARTS) run('node_modules/vite/bin/vite.js', ['build', '--config', config]);
   writeFileSync(stampOf('parts'), sources);
   if (what === 'everything') writeFileSync(stampOf(what), sources);
+}
+
+/** Builds the script that keeps sheets, with the list of files. */
+function keepableOffline() {
+  run('node_modules/vite/bin/vite.js', ['build', '--config', OFFLINE]);
+  run(LISTING, []);
 }
 
 function run(script, args) {
@@ -67,7 +77,7 @@ function run(script, args) {
 /** One number for the contents of all sources; tests do not count. */
 function fingerprint() {
   const hash = createHash('sha256');
-  for (const source of [...SOURCES, ...PARTS]) add(hash, join(ROOT, source));
+  for (const source of [...SOURCES, ...PARTS, OFFLINE]) add(hash, join(ROOT, source));
   return hash.digest('hex');
 }
 

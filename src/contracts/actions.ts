@@ -52,6 +52,7 @@ const WORDS = new Map<string, () => string>([
   ['PUT runs/[id]/photo', () => say`put a photo to a run`],
   ['POST sessions', () => say`began a practice`],
   ['PATCH sessions/[id]', () => say`changed what is noted of a practice`],
+  ['PUT photos', () => say`chose whether photos may go out in files`],
   ['PUT team', () => say`chose how the team counts`],
   ['POST teams', () => say`made a team`],
   ['PATCH teams/[id]', () => say`named a team`],

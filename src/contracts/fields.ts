@@ -34,3 +34,9 @@ export const fieldUpdateSchema = fieldCreateSchema.extend({
   /** Why the drawing was changed. */
   reason: noteSchema.default(''),
 });
+
+/** A field that another team of the club lets all take a copy of. */
+export const offeredFieldSchema = z.object({ id: idSchema, name: z.string(), team: z.string() });
+export type OfferedField = z.output<typeof offeredFieldSchema>;
+
+export const offerChoiceSchema = z.strictObject({ offered: z.boolean() });

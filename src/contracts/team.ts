@@ -12,6 +12,9 @@ export const teamSchema: z.ZodType<Conventions> = z.strictObject({
     .default(USUAL_CONVENTIONS.language),
 });
 
+/** Whether photos of runs stay on this machine and in no file that is taken out. */
+export const photoRuleSchema = z.strictObject({ photosStay: z.boolean() });
+
 /** A language that a team can choose. */
 export interface LanguageChoice {
   language: string;

@@ -3,9 +3,8 @@ import { TEAM_COOKIE } from '../contracts/cookies.ts';
 import { suffices } from '../contracts/devices.ts';
 import { say } from '../core/language/say.ts';
 import { deviceBySecret } from '../store/club/devices.ts';
-import { getTeam, listTeams, type TeamScope } from '../store/club/teams.ts';
+import { listTeams, type TeamScope } from '../store/club/teams.ts';
 import { clubDatabase } from '../store/database.ts';
-import { NotFound } from '../store/errors.ts';
 import { Refused } from './problems.ts';
 
 /** The cookies of a paired device: where the connection is secret, no other site of the machine can set it. */
@@ -87,20 +86,10 @@ export function secretCookieOf(visit: Visit, value: string | null): string {
   return [...parts, 'HttpOnly', 'SameSite=Strict', ...(visit.secret ? ['Secure'] : [])].join('; ');
 }
 
-/** The first team, which is there from the beginning and stays; its name may change. */
-let first: TeamScope | null = null;
-
 /** The machine's own screen: of the team that was chosen on it, or the first. */
 async function machineItself(chosen: string | undefined): Promise<Asker> {
-  const all = { role: 'coach', club: true, device: null } as const;
-  if (chosen !== undefined) {
-    try {
-      return { ...all, team: await getTeam(clubDatabase(), chosen), ofSeveral: true };
-    } catch (error) {
-      // A team that was removed is not there to be shown.
-      if (!(error instanceof NotFound)) throw error;
-    }
-  }
-  first ??= (await listTeams(clubDatabase()))[0]!;
-  return { ...all, team: first, ofSeveral: false };
+  const teams = await listTeams(clubDatabase());
+  // A team that was removed is not there to be shown.
+  const team = teams.find(({ id }) => id === chosen) ?? teams[0]!;
+  return { team, ofSeveral: teams.length > 1, role: 'coach', club: true, device: null };
 }

@@ -51,6 +51,7 @@ export async function wholeBundle(
 export async function routeBundle(
   database: Sequelize,
   routeId: string,
+  photos = true,
 ): Promise<AsyncGenerator<string>> {
   const { routes, revisions, runs } = tablesOf(database);
   const route = await routes.findByPk(routeId);
@@ -67,7 +68,7 @@ export async function routeBundle(
     fields: [route.fieldId],
     routes: [routeId],
     sessions: driven.map(({ sessionId }) => sessionId),
-    photos: true,
+    photos,
   });
 }
 

@@ -18,6 +18,8 @@ const CLIENTS = 8;
 /** How long a killed one stays away, ms. */
 const AWAY = 1500;
 
+const report = (line: string) => process.stdout.write(`${line}\n`);
+
 interface Process {
   application: Application;
   start: () => Promise<Application>;
@@ -26,7 +28,7 @@ interface Process {
 async function clusterTrial(kills: number, seed: number): Promise<void> {
   const draw = uniform(seed, 0, 9);
   const password = randomBytes(12).toString('hex');
-  console.log('Starting three nodes of the database …');
+  report('Starting three nodes of the database …');
   const nodes = await startCluster(3, password);
   const processes: Process[] = [];
   for (const i of [0, 1]) {
@@ -43,7 +45,7 @@ async function clusterTrial(kills: number, seed: number): Promise<void> {
     const start = () => startApplication(`${FOLDER}/process-${i + 1}`, environment);
     processes.push({ application: await start(), start });
   }
-  console.log('Two processes serve them.');
+  report('Two processes serve them.');
   const call = caller(processes[0]!.application.address);
   const place = await placeOf(call);
   const acknowledged = new Set<string>();
@@ -77,7 +79,7 @@ async function clusterTrial(kills: number, seed: number): Promise<void> {
         () => again(processes[which]!),
       );
     waits.push(longest);
-    console.log(
+    report(
       `${i + 1}: ${i % 2 === 0 ? nodes[which]!.name : `process ${which + 1}`} was killed and is back; the longest write took ${(longest / 1000).toFixed(1)} s; ${acknowledged.size} runs acknowledged`,
     );
   }
@@ -87,12 +89,10 @@ async function clusterTrial(kills: number, seed: number): Promise<void> {
   const memory = nodes.map((node) => node.memory().toFixed(0)).join(', ');
   for (const { application } of processes) await application.stop();
   for (const node of nodes.toReversed()) await node.stop();
-  console.log(`kills: ${kills} (nodes and processes in turn)`);
-  console.log(`longest wait of a write: ${(Math.max(...waits) / 1000).toFixed(1)} s`);
-  console.log(`memory of the nodes: ${memory} MB`);
-  console.log(
-    `acknowledged: ${acknowledged.size}, lost on any node: ${missing}, doubled: ${doubled}`,
-  );
+  report(`kills: ${kills} (nodes and processes in turn)`);
+  report(`longest wait of a write: ${(Math.max(...waits) / 1000).toFixed(1)} s`);
+  report(`memory of the nodes: ${memory} MB`);
+  report(`acknowledged: ${acknowledged.size}, lost on any node: ${missing}, doubled: ${doubled}`);
   if (missing + doubled > 0) process.exitCode = 1;
 }
 

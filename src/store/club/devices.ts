@@ -81,6 +81,7 @@ export async function deviceBySecret(club: Sequelize, secret: string): Promise<K
   const [row] = await club.query<KnownRow>(
     `SELECT devices.id, devices.name, devices.role, devices.club, devices.paired_at AS pairedAt,
         devices.last_used_at AS lastUsedAt, teams.id AS teamId, teams.name AS teamName, teams.base,
+        teams.photos_stay AS photosStay,
         (SELECT COUNT(*) FROM teams) AS teams
       FROM devices JOIN teams ON teams.id = devices.team_id
       WHERE devices.secret_hash = :hash AND devices.gone_at IS NULL`,
@@ -90,10 +91,10 @@ export async function deviceBySecret(club: Sequelize, secret: string): Promise<K
   if (Date.now() - row.lastUsedAt.getTime() > LAST_USE_WITHIN) {
     await clubTablesOf(club).devices.update({ lastUsedAt: new Date() }, { where: { id: row.id } });
   }
-  const { teamId, teamName, base, teams } = row;
+  const { teamId, teamName, base, photosStay, teams } = row;
   return {
     device: deviceOf({ ...row, club: Boolean(row.club) }),
-    team: { id: teamId, name: teamName, base },
+    team: { id: teamId, name: teamName, base, photosStay: Boolean(photosStay) },
     ofSeveral: Number(teams) > 1,
   };
 }
@@ -102,6 +103,7 @@ interface KnownRow extends Omit<DeviceRow, 'club'> {
   club: number;
   teamName: string;
   base: string;
+  photosStay: number;
   teams: number;
 }
 

@@ -12,6 +12,7 @@ export const CLUB_MIGRATIONS: readonly Migration[] = [
         id CHAR(36) PRIMARY KEY,
         name VARCHAR(80) NOT NULL,
         base VARCHAR(64) COLLATE utf8mb4_bin NOT NULL UNIQUE,
+        photos_stay TINYINT(1) NOT NULL DEFAULT 0,
         created_at DATETIME(3) NOT NULL
       ) ${TABLE}`,
       `INSERT IGNORE INTO teams (id, name, base, created_at)
@@ -66,6 +67,14 @@ export const CLUB_MIGRATIONS: readonly Migration[] = [
         at DATETIME(3) NOT NULL,
         INDEX changes_by_time (at),
         INDEX changes_by_team (team_id, id),
+        FOREIGN KEY (team_id) REFERENCES teams (id) ON DELETE CASCADE
+      ) ${TABLE}`,
+      `CREATE TABLE IF NOT EXISTS offered_fields (
+        id CHAR(36) PRIMARY KEY,
+        team_id CHAR(36) NOT NULL,
+        field_id CHAR(36) NOT NULL,
+        name VARCHAR(80) NOT NULL,
+        UNIQUE (team_id, field_id),
         FOREIGN KEY (team_id) REFERENCES teams (id) ON DELETE CASCADE
       ) ${TABLE}`,
       // Who has a sheet open now, by the stream that tells it what is new.

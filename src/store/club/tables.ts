@@ -7,6 +7,7 @@ import {
   instant,
   key,
   name,
+  noFlag,
   optional,
   reference,
   table,
@@ -22,6 +23,8 @@ const teams = table('teams', {
   name,
   /** The database in which its robots, fields, routes and runs stand. */
   base: textUpTo(64),
+  /** Whether photos of runs are in no file that is taken out. */
+  photosStay: noFlag,
   createdAt: instant,
 });
 export type TeamRow = RowOf<typeof teams.columns>;
@@ -83,7 +86,14 @@ const presences = table('presences', {
   seenAt: instant,
 });
 
-const TABLES = { teams, devices, words, linkTokens, changes, presences };
+const offers = table('offered_fields', {
+  id,
+  teamId: reference,
+  fieldId: reference,
+  name,
+});
+
+const TABLES = { teams, devices, words, linkTokens, changes, presences, offers };
 type ClubTables = { [Name in keyof typeof TABLES]: ReturnType<(typeof TABLES)[Name]['on']> };
 
 const defined = new WeakMap<Sequelize, ClubTables>();

@@ -10,6 +10,8 @@ import { clubTablesOf, type TeamRow } from './tables.ts';
 /** A team with the database in which its things stand. */
 export interface TeamScope extends Team {
   base: string;
+  /** Whether photos of runs are in no file that is taken out. */
+  photosStay: boolean;
 }
 
 /** The teams of the club in the order in which they came. */
@@ -59,6 +61,15 @@ export async function prepareTeam(club: Sequelize, url: string, base: string): P
   }
 }
 
+/** Says whether photos of runs stay on this machine and in no file that is taken out. */
+export async function keepPhotosHere(
+  club: Sequelize,
+  id: string,
+  photosStay: boolean,
+): Promise<void> {
+  await clubTablesOf(club).teams.update({ photosStay }, { where: { id } });
+}
+
 export async function renameTeam(club: Sequelize, id: string, name: string): Promise<TeamScope> {
   await clubTablesOf(club).teams.update({ name }, { where: { id } });
   return getTeam(club, id);
@@ -85,6 +96,6 @@ export function urlOf(url: string, base: string): string {
   return other.href;
 }
 
-function scopeOf({ id, name, base }: TeamRow): TeamScope {
-  return { id, name, base };
+function scopeOf({ id, name, base, photosStay }: TeamRow): TeamScope {
+  return { id, name, base, photosStay };
 }

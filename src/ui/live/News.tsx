@@ -4,6 +4,7 @@ import type { Change } from '../../contracts/devices.ts';
 import { Button } from '../Button.tsx';
 import type { StageName } from '../workflow.ts';
 import { useMountEffect } from '../useMountEffect.ts';
+import { AgeNote, keptAt } from './AgeNote.tsx';
 import styles from './News.module.css';
 import { refreshNavigation } from './refreshNavigation.ts';
 import { sheetMinds } from './sheetMinds.ts';
@@ -23,7 +24,10 @@ export function News({ station }: { station: StageName }) {
   const [told, setTold] = useState<Change | null>(null);
   const gathering = useRef<ReturnType<typeof setTimeout> | null>(null);
   const touched = useRef(-Infinity);
-  const wasCut = useRef(false);
+  const [cutAt, setCutAt] = useState<string | null>(null);
+  const [kept, setKept] = useState<string | null>(null);
+  const [open, setOpen] = useState(false);
+  useMountEffect(() => setKept(keptAt()));
   const gather = (work: () => void) => {
     if (gathering.current !== null) clearTimeout(gathering.current);
     gathering.current = setTimeout(work, GATHER);
@@ -40,14 +44,19 @@ export function News({ station }: { station: StageName }) {
     });
   };
   useChanges(station === 'Table', show, (status) => {
-    if (status === 'open' && wasCut.current) show(null);
-    if (status === 'cut' && !wasCut.current) gather(() => void refreshNavigation());
-    wasCut.current = status === 'cut';
+    setOpen(status === 'open');
+    if (status === 'open' && (cutAt ?? kept) !== null) show(null);
+    if (status === 'open') setCutAt(null);
+    if (status !== 'cut' || cutAt !== null) return;
+    setCutAt(new Date().toISOString());
+    gather(() => void refreshNavigation());
   });
   useMountEffect(() => {
     const note = () => (touched.current = performance.now());
     for (const kind of ['pointerdown', 'keydown', 'wheel']) addEventListener(kind, note);
   });
+  const from = kept ?? cutAt;
+  if (from !== null) return <AgeNote from={from} back={open} />;
   if (told === null) return null;
   return (
     <p className={styles['news']} role="status">

@@ -7,6 +7,7 @@ import type { Draft } from '../../ui/useDraft.ts';
 import { useFieldState, useFieldStore } from './fieldStore.ts';
 import styles from './FieldView.module.css';
 import { MergePanel, settled } from './MergePanel.tsx';
+import { OfferChoice } from './OfferChoice.tsx';
 import { PicturePanel } from './PicturePanel.tsx';
 import { ThingPanel } from './ThingPanel.tsx';
 import { useFieldSave } from './useFieldSave.ts';
@@ -15,10 +16,12 @@ import { say } from '../../core/language/say.ts';
 interface FieldSideProps {
   id: string;
   draft: Draft;
+  /** Whether it is offered to the other teams of the club; null where there is nobody to offer it to. */
+  offered: boolean | null;
 }
 
 /** Beside the board: the numbers of what is chosen, what somebody else changed, and how all is saved. */
-export function FieldSide({ id, draft }: FieldSideProps) {
+export function FieldSide({ id, draft, offered }: FieldSideProps) {
   const { state, history, choose } = useFieldStore();
   const { present: field } = useEdited(history);
   const { tool, chosen, name, clicked, merging, saved, pictures } = useFieldState((now) => now);
@@ -63,6 +66,7 @@ export function FieldSide({ id, draft }: FieldSideProps) {
         </Notice>
       )}
       {fault !== null && <Notice tone="fault">{fault}</Notice>}
+      {offered !== null && <OfferChoice id={id} offered={offered} />}
       <div className={styles['actions']}>
         <Button
           variant={changed ? 'main' : 'plain'}

@@ -20,21 +20,23 @@ import styles from './FieldView.module.css';
 
 interface FieldViewProps {
   record: FieldRecord;
+  /** Whether it is offered to the other teams of the club; null where there is nobody to offer it to. */
+  offered: boolean | null;
 }
 
 /** The field station’s drawing board: everything on the table, to scale, by pointing or by numbers. */
-function FieldSheet({ record }: FieldViewProps) {
+function FieldSheet({ record, offered }: FieldViewProps) {
   const [store] = useState(() => createFieldStore(record));
   return (
     <FieldStoreProvider value={store}>
-      <FieldStations id={record.id} />
+      <FieldStations id={record.id} offered={offered} />
     </FieldStoreProvider>
   );
 }
 
 export const FieldView = island(FieldSheet);
 
-function FieldStations({ id }: { id: string }) {
+function FieldStations({ id, offered }: { id: string; offered: boolean | null }) {
   const { history } = useFieldStore();
   const saved = useFieldState((state) => state.saved);
   const { present: field } = useEdited(history);
@@ -54,7 +56,7 @@ function FieldStations({ id }: { id: string }) {
         <FieldTools zoom={zoom} />
         <FieldBoard id={id} zoom={zoom} />
       </div>
-      <FieldSide id={id} draft={draft} />
+      <FieldSide id={id} draft={draft} offered={offered} />
     </div>
   );
 }

@@ -1,18 +1,19 @@
 import { formatQuantity } from '../../core/mathematics/quantity.ts';
 import { useMutation } from '@tanstack/react-query';
-import { fieldRecordSchema } from '../../contracts/fields.ts';
+import { fieldRecordSchema, type OfferedField } from '../../contracts/fields.ts';
 import { useState } from 'react';
 import { ask, sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { island } from '../../ui/island.tsx';
 import styles from '../../ui/Empty.module.css';
+import { Offers } from './Offers.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { QuantityField } from '../../ui/QuantityField.tsx';
 import { TextField } from '../../ui/TextField.tsx';
 import { say } from '../../core/language/say.ts';
 
 /** Starts a field: a name and the size of the table. */
-function NewFieldSheet() {
+function NewFieldSheet({ offers }: { offers: readonly OfferedField[] }) {
   const [form, setForm] = useState({ name: '', width: 2200, height: 1100 });
   const change = (part: Partial<typeof form>) => setForm((now) => ({ ...now, ...part }));
   const { name, width, height } = form;
@@ -49,6 +50,7 @@ function NewFieldSheet() {
     >
       <h1>{say`A new field.`}</h1>
       <p>{say`The table inside its border. Models, lines and start places are drawn next.`}</p>
+      {offers.length > 0 && <Offers offers={offers} />}
       <TextField
         label={say`Name`}
         value={name}

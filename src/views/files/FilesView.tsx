@@ -4,6 +4,7 @@ import { Copies } from './Copies.tsx';
 import { island } from '../../ui/island.tsx';
 import styles from './FilesView.module.css';
 import { KeptList } from './KeptList.tsx';
+import { WholeBundle } from './WholeBundle.tsx';
 import { say } from '../../core/language/say.ts';
 import { sayWith } from '../../ui/sayWith.ts';
 
@@ -11,12 +12,14 @@ export interface FilesViewProps {
   kept: Record<KeptThing, KeptRecord[]>;
   imports: ImportResult[];
   copies: Copy[];
+  /** Whether photos of runs are in no file that is taken out. */
+  photosStay: boolean;
   /** The folder of the copies; null when the database is somebody else's to copy. */
   copiesIn: string | null;
 }
 
 /** Open files in and out, what is kept here, and the copies of it. */
-function FilesSheet({ kept, imports, copies, copiesIn }: FilesViewProps) {
+function FilesSheet({ kept, imports, copies, copiesIn, photosStay }: FilesViewProps) {
   return (
     <div className={styles['view']}>
       <section className={styles['column']}>
@@ -74,9 +77,7 @@ function FilesSheet({ kept, imports, copies, copiesIn }: FilesViewProps) {
           files={() => []}
         />
         <h2 className={styles['section']}>{say`Everything in one file`}</h2>
-        <p
-          className={styles['lead']}
-        >{sayWith`Robots with their benches, fields, routes, runs, recordings and photos: ${(<a href="/api/v1/bundle" download>{say`the whole bundle`}</a>)}, or ${(<a href="/api/v1/bundle?photos=no" download>{say`without the photos`}</a>)}. Another Corvat takes it in without loss.`}</p>
+        <WholeBundle photosStay={photosStay} />
       </section>
     </div>
   );
