@@ -5,7 +5,7 @@ import { say } from '../core/language/say.ts';
 /** What a device may do: each role may do what the ones before it may. */
 export const ROLES = ['look', 'table', 'coach'] as const;
 export type Role = (typeof ROLES)[number];
-export const roleSchema = z.enum(ROLES);
+const roleSchema = z.enum(ROLES);
 
 /** Whether who has a role may do what needs another. */
 export function suffices(role: Role, needed: Role): boolean {

@@ -36,7 +36,10 @@ export const fieldUpdateSchema = fieldCreateSchema.extend({
 });
 
 /** A field that another team of the club lets all take a copy of. */
-export const offeredFieldSchema = z.object({ id: idSchema, name: z.string(), team: z.string() });
-export type OfferedField = z.output<typeof offeredFieldSchema>;
+export interface OfferedField {
+  id: string;
+  name: string;
+  team: string;
+}
 
 export const offerChoiceSchema = z.strictObject({ offered: z.boolean() });

@@ -75,7 +75,7 @@ export function nameOf({ device }: Asker): string {
   return device?.name ?? say`Corvat’s own screen`;
 }
 
-export function secretCookie({ secret }: Visit): string {
+function secretCookie({ secret }: Visit): string {
   return secret ? SECRET_COOKIE.secure : SECRET_COOKIE.plain;
 }
 

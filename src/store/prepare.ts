@@ -1,3 +1,4 @@
+import { forgetOldChanges } from './club/changes.ts';
 import { CLUB_MIGRATIONS } from './club/migrations.ts';
 import { listTeams, prepareTeam } from './club/teams.ts';
 import { takeCopy } from './copies.ts';
@@ -36,6 +37,7 @@ export async function prepare(
       for (const { base } of await listTeams(database)) {
         if (base !== databaseName(url)) await prepareTeam(database, url, base);
       }
+      await forgetOldChanges(database);
       if (demo === 'reset') {
         await takeCopy(url, copies, 'before demo reset');
         await removeEverything(database);

@@ -4,9 +4,6 @@ import { QueryTypes, type Sequelize } from 'sequelize';
 import { inTransaction } from '../database.ts';
 import { TABLE } from '../migrations.ts';
 
-/** By this a process is known to the others while it lives. */
-export const THIS_PROCESS = randomUUID();
-
 /** How long a lease lasts that its holder does not renew, s, and how often one who waits for it looks, ms. */
 const LEASE_SECONDS = 20;
 const LOOK_EVERY = 250;
@@ -52,7 +49,7 @@ export async function takeLease(
   });
 }
 
-export async function dropLease(club: Sequelize, name: string, holder: string): Promise<void> {
+async function dropLease(club: Sequelize, name: string, holder: string): Promise<void> {
   await club.query('DELETE FROM leases WHERE name = :name AND holder = :holder', {
     replacements: { name, holder },
   });

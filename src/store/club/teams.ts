@@ -26,7 +26,7 @@ export async function listTeams(club: Sequelize): Promise<TeamScope[]> {
 }
 
 /** One team; throws {@link NotFound}. */
-export async function getTeam(club: Sequelize, id: string): Promise<TeamScope> {
+async function getTeam(club: Sequelize, id: string): Promise<TeamScope> {
   const row = await clubTablesOf(club).teams.findByPk(id);
   if (row === null) throw new NotFound(say`team`);
   return scopeOf(row);
