@@ -21,10 +21,11 @@ const VIEWS = [
   { name: 'program', path: '/program' },
   { name: 'table', path: '/table', route: 'Heron Hide' },
   { name: 'verdict', path: '/verdict', route: 'Heron Hide' },
-  { name: 'chart', path: '/verdict', route: 'Heron Hide', tab: 'Over time' },
   { name: 'learning', path: '/verdict', route: 'Heron Hide', tab: 'Robot' },
   { name: 'story', path: '/story', route: 'Heron Hide' },
   { name: 'files', path: '/files' },
+  // Of a Corvat whose door is open.
+  { name: 'devices', path: '/devices', press: 'Give three words' },
 ];
 
 await main(async () => {
@@ -35,7 +36,7 @@ await main(async () => {
   const page = await browser.newPage();
   const address = `http://127.0.0.1:${setting('PORT', '4310')}`;
   const routes = await (await fetch(`${address}/api/v1/routes`)).json();
-  for (const { name, path, route, tab, phone } of VIEWS) {
+  for (const { name, path, route, tab, press, phone } of VIEWS) {
     await page.setViewportSize(phone ? { width: 390, height: 844 } : { width: 1280, height: 800 });
     // From another page: a change of the part behind # alone loads nothing anew.
     await page.goto('about:blank');
@@ -47,6 +48,8 @@ await main(async () => {
     await page.waitForTimeout(3500);
     if (tab !== undefined) await page.getByRole('tab', { name: tab }).click();
     if (tab !== undefined) await page.waitForTimeout(5000);
+    if (press !== undefined) await page.getByRole('button', { name: press }).click();
+    if (press !== undefined) await page.waitForTimeout(1000);
     await page.screenshot({ path: join(ROOT, 'docs', 'screenshots', `${name}.png`) });
   }
   await browser.close();

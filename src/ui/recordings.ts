@@ -2,44 +2,43 @@ import { telemetryRecordSchema } from '../core/telemetry/documents.ts';
 import { v4 as uuid } from 'uuid';
 import type { PackedColumn } from '../core/telemetry/packed.ts';
 import type { Recording } from '../core/telemetry/recording.ts';
-import { ask, RequestFailed, send } from './api.ts';
+import { ask, RequestFailed } from './api.ts';
 import type { BenchWorker } from './benchWorker.ts';
+import { sendOrKeep } from './outbox/outbox.ts';
 import { say } from '../core/language/say.ts';
 
 /**
- * Sends a recording to the server, packed column by column: small requests, however long it is.
+ * Sends a recording to the server, packed column by column: small requests, however long it is. Without a connection it
+ * waits on this device, behind what waits already.
  *
- * @returns the identifier under which it is kept
+ * @returns the identifier under which it is kept, and whether it is on the server
  */
 export async function keepRecording(
   worker: BenchWorker,
   robotId: string,
   recording: Recording,
   runId: string | null = null,
-): Promise<string> {
+): Promise<{ id: string; sent: boolean }> {
   const packed = await worker.ask((door) => door.pack(recording));
   const id = uuid();
-  await send('POST', `robots/${robotId}/telemetry`, {
+  const announced = {
     id,
     runId,
     rows: recording.rows,
     columns: packed.map(({ name, decimals }) => ({ name, decimals })),
     events: recording.events,
-  });
-  for (const { name, bytes } of packed) {
-    const answer = await fetch(`/api/v1/telemetry/${id}/columns/${name}`, {
-      method: 'PUT',
-      headers: { 'content-type': 'application/octet-stream' },
-      body: bytes as BodyInit,
-    }).catch(() => null);
-    if (answer?.ok !== true) {
-      throw new RequestFailed(
-        say`The telemetry did not arrive whole. It is still here: keep it again.`,
-        answer?.status ?? 0,
-      );
-    }
-  }
-  return id;
+  };
+  const of = { runId: null, sessionId: null, run: null };
+  const answers = await sendOrKeep([
+    { ...of, method: 'POST', path: `robots/${robotId}/telemetry`, content: announced },
+    ...packed.map(({ name, bytes }) => ({
+      ...of,
+      method: 'PUT' as const,
+      path: `telemetry/${id}/columns/${name}`,
+      content: new Blob([bytes as BlobPart], { type: 'application/octet-stream' }),
+    })),
+  ]);
+  return { id, sent: answers !== null };
 }
 
 /** Loads a recording with all its columns. */

@@ -94,7 +94,17 @@ const KEPT = /this drift costs|is here, with/;
 const BENCHES = ['rest', 'wheels', 'track', 'square', 'scale', 'turn', 'range', 'light', 'colour'];
 const SHEETS = [
   ...['/', '/begin', '/begin?practice', '/route', '/route?new', '/table', '/verdict', '/field'],
-  ...['/field?new', '/team', '/glossary', '/cards', '/program', '/story', '/files', '/bench#setup'],
+  ...[
+    '/field?new',
+    '/team',
+    '/glossary',
+    '/cards',
+    '/program',
+    '/story',
+    '/files',
+    '/devices',
+    '/bench#setup',
+  ],
   ...[...BENCHES, 'delays', 'battery', 'ports'].map((bench) => `/bench#${bench}`),
 ];
 

@@ -8,7 +8,17 @@ import { goToRest, openBrowser, openPage } from '../browser.ts';
 
 const PAGES = [
   ...['/', '/begin', '/bench', '/bench#rest', '/bench#wheels', '/field', '/route', '/route?new'],
-  ...['/program', '/table', '/verdict', '/story', '/files', '/team', '/glossary', '/cards'],
+  ...[
+    '/program',
+    '/table',
+    '/verdict',
+    '/story',
+    '/files',
+    '/devices',
+    '/team',
+    '/glossary',
+    '/cards',
+  ],
 ];
 /** Benches of the other kinds; they share theme and frame with the rest, so one look each will do. */
 const BENCHES = ['/bench#ports', '/bench#range', '/bench#colour'];

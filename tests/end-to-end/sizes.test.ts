@@ -34,7 +34,7 @@ beforeAll(async () => {
   sheets = [
     ...['/', '/begin', '/bench', '/bench#range', '/bench#ports', '/bench#colour', '/route'],
     ...['/table', '/verdict', '/field', '/team', '/glossary', '/cards', '/route?new', '/program'],
-    ...['/story', '/files', `/?${of}`, `/cards?${of}`, `/table?${of}`, `/route?${of}`],
+    ...['/story', '/files', '/devices', `/?${of}`, `/cards?${of}`, `/table?${of}`, `/route?${of}`],
     ...[`/verdict?${of}`, `/bench?${of}`, `/program?${of}`, `/story?${of}`],
   ];
 });

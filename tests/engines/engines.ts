@@ -32,6 +32,7 @@ const SHEETS = [
   '/story',
   '/field',
   '/files',
+  '/devices',
   '/team',
   '/cards',
 ];

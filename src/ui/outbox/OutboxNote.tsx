@@ -9,10 +9,16 @@ import { sayWith } from '../sayWith.ts';
 export function OutboxNote() {
   const [sent, setSent] = useState(0);
   const { waiting } = useOutbox(() => setSent((count) => count + 1));
-  const runs = new Set(waiting.map(({ runId }) => runId)).size;
+  const runs = new Set(waiting.flatMap(({ runId }) => runId ?? [])).size;
+  const others = waiting.filter(({ runId }) => runId === null).length;
   if (runs > 0) {
     return (
       <Notice tone="fault">{sayWith`${plural(runs, '# run waits', '# runs wait')} on this device to be sent. ${(<a href={sheetAddress('/table')}>{say`Look at the Table`}</a>)}`}</Notice>
+    );
+  }
+  if (others > 0) {
+    return (
+      <Notice>{say`Readings and recordings wait on this device and are sent when the connection is back.`}</Notice>
     );
   }
   if (sent > 0)

@@ -10,7 +10,7 @@ export function exportWrite({ method, path, content, run, runId }: WaitingWrite)
       });
   const link = document.createElement('a');
   link.href = URL.createObjectURL(blob);
-  link.download = `run-${runId}.${picture ? (blob.type.split('/')[1] ?? 'bin') : 'json'}`;
+  link.download = `${runId === null ? 'entry' : `run-${runId}`}.${picture ? (blob.type.split('/')[1] ?? 'bin') : 'json'}`;
   link.click();
   // The browser has taken it by the next turn.
   setTimeout(() => URL.revokeObjectURL(link.href), 1000);

@@ -1,6 +1,7 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { Run } from '../../contracts/practices.ts';
 import { DEVICE_TIME_HEADER, PAGE_HEADER } from '../../contracts/headers.ts';
+import { RequestFailed } from '../api.ts';
 import { THIS_PAGE } from '../live/thisPage.ts';
 import { problemDetail } from '../../contracts/problem.ts';
 
@@ -8,12 +9,13 @@ import { problemDetail } from '../../contracts/problem.ts';
 export interface WaitingWrite {
   /** Given by the database; later writes have larger ones. */
   order: number;
-  runId: string;
-  sessionId: string;
-  method: 'PUT' | 'PATCH' | 'DELETE';
+  /** The run and the session that it is of; null for readings of a bench and for recordings. */
+  runId: string | null;
+  sessionId: string | null;
+  method: 'POST' | 'PUT' | 'PATCH' | 'DELETE';
   /** Below /api/v1/. */
   path: string;
-  /** JSON, a picture, or nothing. */
+  /** JSON, a picture, a part of a recording, or nothing. */
   content: unknown;
   /** The run as it will be, for showing it; null when it is taken back or stays as it is. */
   run: Run | null;
@@ -36,13 +38,22 @@ function database(): Promise<IDBPDatabase<OutboxSchema>> {
   return opened;
 }
 
-/** Keeps a write on this device's disk; once this has returned, closing the page loses nothing. */
-export async function keepWrite(write: Omit<WaitingWrite, 'order' | 'refused'>): Promise<void> {
+/** A write before it waits. */
+export type Write = Omit<WaitingWrite, 'order' | 'refused'>;
+
+/**
+ * Keeps writes on this device's disk, all or none; once this has returned, closing the page loses nothing.
+ *
+ * @returns their places in the order of all
+ */
+export async function keepWrites(writes: readonly Write[]): Promise<number[]> {
   const transaction = (await database()).transaction('writes', 'readwrite', {
     durability: 'strict',
   });
-  await transaction.store.add({ ...write, refused: null });
+  const orders: number[] = [];
+  for (const write of writes) orders.push(await transaction.store.add({ ...write, refused: null }));
   await transaction.done;
+  return orders;
 }
 
 /** Everything that waits, oldest first. */
@@ -105,12 +116,39 @@ export async function sendWaiting(
   return locks.request('corvat-outbox', () => sendAll(onSent));
 }
 
+/** Who waits in this page for the answers to writes, whichever round sends them. */
+const answers = new Map<number, (answer: unknown) => void>();
+
+/**
+ * Sends writes after all that wait, or lets them wait too when Corvat cannot be reached.
+ *
+ * @returns the answers; null when they wait, on this device, and are sent later by whichever sheet is open
+ * @throws RequestFailed when one was refused: then none of them waits any more
+ */
+export async function sendOrKeep(writes: readonly Write[]): Promise<unknown[] | null> {
+  const orders = await keepWrites(writes);
+  const found = new Map<number, unknown>();
+  for (const order of orders) answers.set(order, (answer) => found.set(order, answer));
+  try {
+    await sendWaiting(() => undefined);
+  } finally {
+    for (const order of orders) answers.delete(order);
+  }
+  if (found.size === orders.length) return orders.map((order) => found.get(order));
+  const left = (await waitingWrites()).filter(({ order }) => orders.includes(order));
+  const refused = left.find((write) => write.refused !== null)?.refused;
+  if (refused === undefined || refused === null) return null;
+  for (const { order } of left) await dropWrite(order);
+  throw new RequestFailed(refused, 422);
+}
+
 async function sendAll(onSent: (write: WaitingWrite, answer: unknown) => void): Promise<boolean> {
   for (const write of await waitingWrites()) {
     if (write.refused !== null) continue;
     try {
       const answer = await sendWrite(write);
       await dropWrite(write.order);
+      answers.get(write.order)?.(answer);
       onSent(write, answer);
     } catch (error) {
       if (error instanceof NotReached) return false;

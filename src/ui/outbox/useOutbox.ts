@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import {
   dropWrite,
-  keepWrite,
+  keepWrites,
   markRefused,
   sendWaiting,
   waitingWrites,
@@ -76,7 +76,7 @@ export function useOutbox(onSent: (write: WaitingWrite, answer: unknown) => void
     waiting,
     reached,
     keep: async (write) => {
-      await keepWrite(write);
+      await keepWrites([write]);
       await look();
       void send();
     },

@@ -10,6 +10,7 @@ export function withWaiting(
   for (const { runId, run, method, refused } of waiting) {
     // A refused change is not shown as made; a refused run stays to be seen.
     if (refused !== null && method !== 'PUT') continue;
+    if (runId === null) continue;
     if (method === 'DELETE') runs.delete(runId);
     else if (run !== null) runs.set(runId, run);
   }

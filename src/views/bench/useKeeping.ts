@@ -5,6 +5,7 @@ import { benchRecordSchema, type BenchRecord } from '../../contracts/bench.ts';
 import type { Bench } from '../../core/benches/index.ts';
 import { withFindings, type Findings } from '../../core/robot/finding.ts';
 import { ask, sentenceOf } from '../../ui/api.ts';
+import { sendOrKeep } from '../../ui/outbox/outbox.ts';
 import { say } from '../../core/language/say.ts';
 
 /** What every bench sheet does with its readings. */
@@ -52,10 +53,23 @@ export function useKeeping(
     },
     keep: <B extends Bench>(bench: B) =>
       attempt(async () => {
-        const kept = (await ask(benchRecordSchema, 'POST', `robots/${robot.id}/bench-records`, {
-          id: uuid(),
-          bench,
-        })) as BenchRecord<B>;
+        const answers = await sendOrKeep([
+          {
+            runId: null,
+            sessionId: null,
+            run: null,
+            method: 'POST',
+            path: `robots/${robot.id}/bench-records`,
+            content: { id: uuid(), bench },
+          },
+        ]);
+        if (answers === null) {
+          setDone(
+            say`The readings are kept on this device and become a record when the connection is back.`,
+          );
+          return null;
+        }
+        const kept = benchRecordSchema.parse(answers[0]) as BenchRecord<B>;
         setDone(say`Kept as record ${kept.number}.`);
         onRecord(kept);
         return kept;

@@ -120,7 +120,7 @@ export function useRecordingBench<B extends RecordedBench, A, S = never>(
         return null;
       }
       setShown({ analysis, lost, record: null });
-      const telemetry = await keepRecording(worker, robot.id, recording);
+      const { id: telemetry } = await keepRecording(worker, robot.id, recording);
       const under = { conditions, telemetry, rightPositive, lost };
       const record = await keeping.keep(recordOf(analysis, under, said));
       setShown({ analysis, lost, record });

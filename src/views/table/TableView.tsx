@@ -48,7 +48,7 @@ function TableParts() {
         <TableSide />
         <RunCells
           runs={log.runs}
-          waiting={new Set(log.waiting.map(({ runId }) => runId))}
+          waiting={new Set(log.waiting.flatMap(({ runId }) => runId ?? []))}
           checkpoint={checkpoint}
           revision={route.revision.number}
           editing={entry.editing}

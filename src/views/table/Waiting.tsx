@@ -37,7 +37,8 @@ export function Waiting({ waiting, aside, reached, onDrop, onRetry }: WaitingPro
   );
 }
 
-function nameOf({ method, content, run }: WaitingWrite): string {
+function nameOf({ method, content, run, runId }: WaitingWrite): string {
+  if (runId === null) return say`A recording or a reading`;
   if (content instanceof Blob) return say`A photo`;
   const at = run === null ? '' : say` of ${formatMoment(run.happenedAt, 'time')}`;
   return method === 'PUT' ? say`A run${at}` : say`A change${at}`;

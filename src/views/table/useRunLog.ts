@@ -1,4 +1,4 @@
-import { useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { v4 as uuid } from 'uuid';
 import { runSchema, type Run, type RunCreate } from '../../contracts/practices.ts';
 import type { WaitingWrite } from '../../ui/outbox/outbox.ts';
@@ -22,26 +22,23 @@ type RunPlace = Pick<RunCreate, 'sessionId' | 'revisionId' | 'setupId'> & {
  * The runs of this table. Everything that is done is on this device's disk before it is shown, and is
  * sent from there, in order; without a connection it waits. What others log comes in by itself.
  *
- * @param onSent called with each run of this device that the server has taken
+ * @param onKept called with each new run when it is on this device's disk
  */
 export function useRunLog(
   first: Run[],
   session: string | null,
   route: string,
-  onSent: (run: Run) => void,
+  onKept: (run: Run) => void,
 ) {
   const [note, setNote] = useState<LogNote | null>(null);
   const [busy, setBusy] = useState(false);
   const news = useRunNews(first, session, route);
-  /** Runs that were logged here and that the server has not taken yet. */
-  const fresh = useRef(new Set<string>());
 
   const outbox = useOutbox((write, answer) => {
     if (write.sessionId !== session) return;
     // The news say how a run stands whose answer this page does not know.
     const run = runSchema.safeParse(answer).data ?? write.run;
     news.change((runs) => taken(runs, write, run));
-    if (fresh.current.delete(write.runId) && run !== null) onSent(run);
   });
   const stored = news.runs;
   const waiting = useMemo(
@@ -108,8 +105,10 @@ export function useRunLog(
         photo: false,
         version: 0,
       };
-      fresh.current.add(id);
-      return (await put(shown, { kind: 'saved', run: shown })) ? shown : null;
+      if (!(await put(shown, { kind: 'saved', run: shown }))) return null;
+      // What belongs to it waits behind it.
+      onKept(shown);
+      return shown;
     },
     change: (run: Run, content: RunContent) =>
       keep(

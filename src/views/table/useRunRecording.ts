@@ -123,8 +123,8 @@ export function useRunRecording(
       // One after the other: the worker gives up what it is at when something else is asked.
       keeping.current = keeping.current.then(async () => {
         try {
-          const telemetryId = await keepRecording(worker, robotId, recording, run.id);
-          setKept((now) => [...now, { runId: run.id, telemetryId }]);
+          const { id, sent } = await keepRecording(worker, robotId, recording, run.id);
+          if (sent) setKept((now) => [...now, { runId: run.id, telemetryId: id }]);
           setFault(null);
         } catch (error) {
           setFault(say`The run is saved, its recording is not. ${sentenceOf(error)}`);
