@@ -44,13 +44,13 @@ export class Taking {
         return;
       }
       const locals = { visit: visitOf(request), sharing: this.sharing ?? undefined };
-      this.compress(request, response, () =>
-        this.assets(
-          request,
-          response,
-          () => void this.handler(request, response, undefined, locals),
-        ),
-      );
+      const answer = (next) => void this.handler(request, response, next, locals);
+      // Of a page that is not there the framework would forget who asks.
+      const missing = () => {
+        request.url = '/404';
+        answer(undefined);
+      };
+      this.compress(request, response, () => this.assets(request, response, () => answer(missing)));
     };
   }
 }

@@ -4,6 +4,8 @@ declare namespace App {
     problem?: import('./contracts/problem.ts').Problem;
     /** How the question came in; what the server that took it does not say comes from nowhere. */
     visit?: import('./server/askers.ts').Visit;
+    /** When the question came in. */
+    askedAt?: string;
     /** Who asks; null when nobody of this Corvat does. */
     asker?: import('./server/askers.ts').Asker | null;
     /** Opens and shuts the door to the local network; not where another machine has that door. */

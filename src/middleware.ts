@@ -50,6 +50,7 @@ async function answer(context: APIContext, next: MiddlewareNext): Promise<Respon
   if (context.locals.problem !== undefined) return whole(await next());
   // The server for development has no door to the network.
   if (import.meta.env.DEV) context.locals.visit ??= { door: 'here', address: '', secret: false };
+  context.locals.askedAt = new Date().toISOString();
   try {
     context.locals.asker = await askerOf(context);
   } catch (error) {

@@ -22,6 +22,8 @@ export interface StreamSources {
   from: ReadonlyMap<string, number | null>;
   /** Calls back with what somebody changed, until the function that it gives is called. */
   changes: (listener: (change: Change) => void) => Promise<() => void>;
+  /** What was changed since the follower saw it last. */
+  missed: () => Promise<Change[]>;
   /** Whether a change ends this stream, because its follower was sent away. */
   ends: (change: Change) => boolean;
   /** Called at the beginning and with every sign of life; and once at the end. */
@@ -40,6 +42,7 @@ export function eventStream(sources: StreamSources, gone: AbortSignal): Readable
   const last = new Map(sources.from);
   const told = new Map<string, string>();
   const changes: Change[] = [];
+  const toldChanges = new Set<number>();
   let open = true;
   const isOpen = () => open && !gone.aborted;
   return new ReadableStream({
@@ -51,6 +54,8 @@ export function eventStream(sources: StreamSources, gone: AbortSignal): Readable
       };
       const look = async () => {
         for (const change of changes.splice(0)) {
+          if (toldChanges.has(change.id)) continue;
+          toldChanges.add(change.id);
           if (sources.ends(change)) open = false;
           if (!isOpen()) return;
           send(`event: change\ndata: ${JSON.stringify(change)}\n\n`);
@@ -71,6 +76,7 @@ export function eventStream(sources: StreamSources, gone: AbortSignal): Readable
         let leave = () => {};
         try {
           leave = await sources.changes((change) => changes.push(change));
+          changes.unshift(...(await sources.missed()));
           await sources.alive();
           // Something at once, so that the follower knows that it is connected.
           if (isOpen()) send(': here\n\n');

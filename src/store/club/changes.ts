@@ -8,6 +8,8 @@ const KEPT_FOR = 366 * 24 * 60 * 60 * 1000;
 /** How many numbers a change may come behind others, and how long it is looked for, ms: longer than clocks differ. */
 const OUT_OF_ORDER = 300;
 const LATELY = 60_000;
+/** As many changes are told to somebody who was away. */
+const MOST_MISSED = 200;
 
 /** Something that was just done, as it is written down. */
 export interface Done {
@@ -57,6 +59,20 @@ export async function changesAround(
     order: [['id', 'ASC']],
   });
   return rows.map((row) => ({ ...changeOf(row), teamId: row.teamId }));
+}
+
+/** What a team changed from a moment on, oldest first; of very many the newest. */
+export async function changesSince(
+  club: Sequelize,
+  teamId: string,
+  since: Date,
+): Promise<Change[]> {
+  const rows = await clubTablesOf(club).changes.findAll({
+    where: { teamId, at: { [Op.gte]: since } },
+    order: [['id', 'DESC']],
+    limit: MOST_MISSED,
+  });
+  return rows.map(changeOf).toReversed();
 }
 
 /** The number of the newest change; 0 before the first. */

@@ -1,11 +1,9 @@
-import { StreamHub, type ChangeNews, type LinkNews } from './streamHub.ts';
+import { StreamHub, type ChangeNews, type FollowingPage, type LinkNews } from './streamHub.ts';
 
 /** What a page asks of the hub that it shares with others: a link by its name, or `changes`. */
-export interface HubRequest {
+export interface HubRequest extends FollowingPage {
   topic: string;
   follow: boolean;
-  /** Of changes: whether the page is the Table. */
-  atTable: boolean;
 }
 
 /** What the hub tells a page. */
@@ -39,6 +37,11 @@ export function followChanges(atTable: boolean, listener: (news: ChangeNews) => 
   });
 }
 
+/** When the server made this page. */
+function madeAt(): string {
+  return document.documentElement.dataset['madeAt'] ?? new Date().toISOString();
+}
+
 function following(): Follow {
   follow ??= typeof SharedWorker === 'undefined' ? inThisPage() : inAllTabs();
   return follow;
@@ -47,7 +50,9 @@ function following(): Follow {
 function inThisPage(): Follow {
   const hub = new StreamHub();
   return (topic, atTable, listener) =>
-    topic === 'changes' ? hub.followChanges(atTable, listener) : hub.followLink(topic, listener);
+    topic === 'changes'
+      ? hub.followChanges({ atTable, madeAt: madeAt() }, listener)
+      : hub.followLink(topic, listener);
 }
 
 function inAllTabs(): Follow {
@@ -59,7 +64,7 @@ function inAllTabs(): Follow {
   const listeners = new Map<string, Set<(news: LinkNews | ChangeNews) => void>>();
   let atTable = false;
   const ask = (topic: string, wanted: boolean) =>
-    port.postMessage({ topic, follow: wanted, atTable } satisfies HubRequest);
+    port.postMessage({ topic, follow: wanted, atTable, madeAt: madeAt() } satisfies HubRequest);
   port.onmessage = ({ data }: MessageEvent<HubAnswer>) => {
     for (const listen of listeners.get(data.topic) ?? []) listen(data.news);
   };

@@ -16,7 +16,7 @@ const hub = new StreamHub();
     leaving.set(
       topic,
       topic === 'changes'
-        ? hub.followChanges(data.atTable, (news) => answer({ topic, news }))
+        ? hub.followChanges(data, (news) => answer({ topic, news }))
         : hub.followLink(topic, (news) => answer({ topic, news })),
     );
   };

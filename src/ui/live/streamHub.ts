@@ -14,6 +14,17 @@ type ChangeListener = (news: ChangeNews) => void;
 /** How long it waits before it tries to reach the server again, ms. */
 const RETRY_AFTER = 1000;
 
+/** As many changes are remembered, by which what comes again is known. */
+const REMEMBERED = 500;
+
+/** A page that follows changes. */
+export interface FollowingPage {
+  /** Whether it is the Table, which others are told. */
+  atTable: boolean;
+  /** When the server made it: what was changed before is on it. */
+  madeAt: string;
+}
+
 /**
  * One stream of server-sent events for all that is followed in one place. A browser opens only six connections to a
  * server at a time, so a stream for each link or tab would soon leave nothing for requests. After a cut it goes on behind
@@ -22,8 +33,10 @@ const RETRY_AFTER = 1000;
 export class StreamHub {
   private readonly links = new Map<string, Set<LinkListener>>();
   private readonly seen = new Map<string, number | null>();
-  /** Followers of changes, each with whether its page is the Table. */
-  private readonly pages = new Map<ChangeListener, boolean>();
+  /** Followers of changes, each with what its page is. */
+  private readonly pages = new Map<ChangeListener, FollowingPage>();
+  /** Changes that were told lately, for pages that come later and were made before. */
+  private recent: Change[] = [];
   private source: EventSource | null = null;
   private status: LinkStatus = 'opening';
   private restarting: ReturnType<typeof setTimeout> | null = null;
@@ -42,12 +55,14 @@ export class StreamHub {
     return () => this.leaveLink(link, listener);
   }
 
-  /** Tells the listener what is changed, from now on, until the returned function is called. */
-  followChanges(atTable: boolean, listener: ChangeListener): () => void {
+  /** Tells the listener what is changed, from when its page was made on, until the returned function is called. */
+  followChanges(page: FollowingPage, listener: ChangeListener): () => void {
     const before = this.shape();
-    this.pages.set(listener, atTable);
-    if (this.shape() === before) listener({ status: this.status });
-    else this.restartIn(0);
+    this.pages.set(listener, page);
+    if (this.shape() === before) {
+      listener({ status: this.status });
+      for (const change of this.recent) if (change.at >= page.madeAt) listener({ change });
+    } else this.restartIn(0);
     return () => {
       const present = this.shape();
       this.pages.delete(listener);
@@ -58,7 +73,7 @@ export class StreamHub {
   /** What of the followers of changes stands in the stream's address. */
   private shape(): 'none' | 'changes' | 'table' {
     if (this.pages.size === 0) return 'none';
-    return [...this.pages.values()].includes(true) ? 'table' : 'changes';
+    return [...this.pages.values()].some(({ atTable }) => atTable) ? 'table' : 'changes';
   }
 
   private leaveLink(link: string, listener: LinkListener): void {
@@ -88,6 +103,8 @@ export class StreamHub {
       ([link, batch]) => `link=${link}${batch === null ? '' : `.${batch}`}`,
     );
     if (shape === 'table') query.push('at=table');
+    const since = [...this.pages.values()].map(({ madeAt }) => madeAt).toSorted()[0];
+    if (since !== undefined) query.push(`since=${since}`);
     const source = new EventSource(`/api/v1/events?${query.join('&')}`);
     this.source = source;
     source.onopen = () => this.tell('open');
@@ -106,7 +123,10 @@ export class StreamHub {
       const read = changeSchema.safeParse(JSON.parse(data));
       // A newer Corvat may tell of what this page does not know; the next page does.
       if (!read.success) return;
-      for (const listen of this.pages.keys()) listen({ change: read.data });
+      const change = read.data;
+      if (this.recent.some(({ id }) => id === change.id)) return;
+      this.recent = [...this.recent.slice(1 - REMEMBERED), change];
+      for (const [listen, { madeAt }] of this.pages) if (change.at >= madeAt) listen({ change });
     });
   }
 

@@ -1,11 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import { z } from 'zod';
 import { CAME_TO_TABLE, LEFT_TABLE, SENT_AWAY } from '../../../contracts/actions.ts';
-import { idSchema } from '../../../core/schema/scalars.ts';
+import { idSchema, instantSchema } from '../../../core/schema/scalars.ts';
 import { eventStream } from '../../../link/eventStream.ts';
 import { nameOf } from '../../../server/askers.ts';
 import { changeFeed } from '../../../server/changeFeed.ts';
-import { noteChange } from '../../../store/club/changes.ts';
+import { changesSince, noteChange } from '../../../store/club/changes.ts';
 import { beAbsent, bePresent } from '../../../store/club/presences.ts';
 import { clubDatabase, database } from '../../../store/database.ts';
 import { linesAfter } from '../../../store/links.ts';
@@ -23,7 +23,7 @@ const batchSchema = z.coerce
 /**
  * What is new, as one stream of server-sent events for a whole browser: what others of the team change, as events named
  * `change`; and what links receive: `?link=` with the public name of each, and behind a point the batch that was seen
- * last. A new follower, without one, begins with what comes next. `?at=table` says that the Table is open there.
+ * last. A new follower, without one, begins with what comes next; `?since=` says from when on it misses changes. `?at=table` says that the Table is open there.
  */
 export const GET = endpoint('look', async (context) => {
   const { url, request } = context;
@@ -42,6 +42,7 @@ export const GET = endpoint('look', async (context) => {
   if (followed.length < seen.size) throw refused(404, say`One of these links is not there.`);
   const asker = askerIn(context);
   const { team, device } = asker;
+  const since = queryOf(context, 'since', instantSchema);
   const atTable = queryOf(context, 'at', z.enum(['table'])) !== null;
   const presence = { stream: randomUUID(), teamId: team.id, who: nameOf(asker), sheet: 'table' };
   const tell = (action: string) =>
@@ -58,6 +59,10 @@ export const GET = endpoint('look', async (context) => {
     {
       newsAfter: (from) => linesAfter(database(), from),
       from: seen,
+      missed: () =>
+        since === null
+          ? Promise.resolve([])
+          : changesSince(clubDatabase(), team.id, new Date(since)),
       changes: (listener) => changeFeed.listen(team.id, listener),
       ends: ({ action, thing }) => action === SENT_AWAY && thing === device?.id,
       alive: async () => {
