@@ -9,6 +9,12 @@ declare namespace App {
     /** Who asks; null when nobody of this Corvat does. */
     asker?: import('./server/askers.ts').Asker | null;
     /** Opens and shuts the door to the local network; not where another machine has that door. */
-    sharing?: import('./contracts/sharing.ts').SharingDoor;
+    sharing?: {
+      state: () => import('./contracts/sharing.ts').SharingState;
+      open: (how: 'secret' | 'plain') => Promise<import('./contracts/sharing.ts').SharingState>;
+      shut: () => Promise<import('./contracts/sharing.ts').SharingState>;
+      /** The certificate that devices have to trust, as text. */
+      authority: () => Promise<string>;
+    };
   }
 }

@@ -9,13 +9,4 @@ export const sharingStateSchema = z.object({
 });
 export type SharingState = z.output<typeof sharingStateSchema>;
 
-/** How a page opens and shuts that door, of the process that serves it. */
-export interface SharingDoor {
-  state: () => SharingState;
-  open: (how: 'secret' | 'plain') => Promise<SharingState>;
-  shut: () => Promise<SharingState>;
-  /** The certificate that devices have to trust, as text. */
-  authority: () => Promise<string>;
-}
-
 export const sharingChoiceSchema = sharingStateSchema.pick({ door: true }).strict();
