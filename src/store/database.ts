@@ -59,6 +59,11 @@ export function inTeamDatabase<T>(name: string, work: () => T): T {
   return scope.run(name, work);
 }
 
+/** Whose tables the work under way reads and writes; an empty name outside of any team. */
+export function teamDatabaseInUse(): string {
+  return scope.getStore() ?? '';
+}
+
 /**
  * A pool whose connections follow the work that takes them from one team's database to another's. Work of no team gets
  * none: a question that lost its way is a fault, and never answered from somebody's data.

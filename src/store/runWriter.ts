@@ -1,6 +1,6 @@
 import type { Sequelize } from 'sequelize';
 import type { Run } from '../contracts/practices.ts';
-import { inTransaction } from './database.ts';
+import { inTransaction, teamDatabaseInUse } from './database.ts';
 import { tablesOf } from './tables/index.ts';
 import type { RunRecordRow } from './tables/runs.ts';
 
@@ -70,14 +70,17 @@ function insert(database: Sequelize, all: readonly NewRun[]): Promise<void> {
   });
 }
 
-const writers = new WeakMap<Sequelize, RunWriter>();
+const writers = new WeakMap<Sequelize, Map<string, RunWriter>>();
 
-/** Stores a new run, together with others that come at the same time. */
+/**
+ * Stores a new run, together with others of the same team that come at the same time. What a writer does runs as the work
+ * of whoever came first, so that no two teams may share one.
+ */
 export function writeRun(database: Sequelize, run: NewRun): Promise<void> {
-  let writer = writers.get(database);
-  if (writer === undefined) {
-    writer = new RunWriter(database);
-    writers.set(database, writer);
-  }
+  const ofTeams = writers.get(database) ?? new Map<string, RunWriter>();
+  writers.set(database, ofTeams);
+  const team = teamDatabaseInUse();
+  const writer = ofTeams.get(team) ?? new RunWriter(database);
+  ofTeams.set(team, writer);
   return writer.write(run);
 }

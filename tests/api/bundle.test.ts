@@ -109,6 +109,20 @@ describe('a bundle', () => {
     expect(Buffer.from(sent.join('')).toString()).not.toMatch(/somebody/);
   });
 
+  it('has no photos while they stay on the machine, also when somebody asks for them', async () => {
+    const there = caller(other.address);
+    const route = await demoRoute();
+    const photos = async (path: string) =>
+      documentsOf(await bundleOf(other.address, path)).filter((line) =>
+        line.includes('"corvat":"photo"'),
+      ).length;
+    await there('PUT', 'photos', { photosStay: true });
+    expect(await photos(`routes/${route.id}/bundle`)).toBe(0);
+    expect(await photos('bundle?photos=yes')).toBe(0);
+    await there('PUT', 'photos', { photosStay: false });
+    expect(await photos('bundle')).toBe(1);
+  });
+
   it('changes nothing when it is taken in again, packed or not', async () => {
     const route = await demoRoute();
     const before = documentsOf(await bundleOf(other.address));

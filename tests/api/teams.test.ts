@@ -3,7 +3,9 @@ import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { randomUUID } from 'node:crypto';
+import type { OfferedField } from '../../src/contracts/fields.ts';
 import type { Team } from '../../src/contracts/devices.ts';
+import type { Robot } from '../../src/contracts/robots.ts';
 import type { Route } from '../../src/contracts/routes.ts';
 import { ROOT } from '../application.ts';
 import {
@@ -27,6 +29,25 @@ beforeAll(async () => {
   stranger = await pairedCookie(application, 'coach', 'Tern’s laptop', other.id);
 });
 afterAll(() => application.stop());
+
+/** Where a team that has the demo logs runs: in a session of its own. */
+async function placeFor(call: ReturnType<typeof caller>) {
+  const [route] = (await call<Route[]>('GET', 'routes')).body;
+  const robot = (await call<Robot>('GET', `robots/${route!.robotId}`)).body;
+  const session = await call<{ id: string }>('POST', 'sessions', {
+    id: randomUUID(),
+    title: 'Side by side',
+    startedAt: '2026-11-22T09:00:00.000Z',
+  });
+  return {
+    sessionId: session.body.id,
+    revisionId: route!.revision.id,
+    setupId: robot.setup.id,
+    happenedAt: '2026-11-22T09:10:00.000Z',
+    measurements: [],
+    outcomes: [],
+  };
+}
 
 describe('a team', () => {
   it('begins with nothing, and what it makes is its own', async () => {
@@ -128,6 +149,47 @@ describe('a team', () => {
     expect((await ours<{ title: string }>('GET', `sessions/${session!.id}`)).body.title).toBe(
       session!.title,
     );
+  });
+
+  it('logs runs while others do, each into its own', async () => {
+    const fourth = await caller(application.address)<Team>('POST', 'teams', { name: 'Knots' });
+    const knots = caller(application.address, cookieOfTeam(fourth.body.id));
+    expect((await knots('POST', 'demo')).status).toBe(201);
+    const teams = [caller(application.address), knots];
+    const ids = teams.map(() => Array.from({ length: 40 }, () => randomUUID()));
+    const places = await Promise.all(teams.map(placeFor));
+    const answers = await Promise.all(
+      ids.flatMap((own, k) =>
+        own.map((id) => teams[k]!('PUT', `runs/${id}`, places[k]).then(({ status }) => status)),
+      ),
+    );
+    expect([...new Set(answers)]).toEqual([201]);
+    for (const [k, call] of teams.entries()) {
+      const statuses = await Promise.all(
+        ids.map(async (own) => (await call('GET', `runs/${own[0]}`)).status),
+      );
+      expect(statuses).toEqual(k === 0 ? [200, 404] : [404, 200]);
+      const stored = await call<{ id: string }[]>('GET', `runs?session=${places[k]!.sessionId}`);
+      expect(new Set(stored.body.map(({ id }) => id))).toEqual(new Set(ids[k]));
+    }
+  });
+
+  it('takes a copy of a field that another offers, and keeps it when the offer is taken back', async () => {
+    const ours = caller(application.address);
+    const theirs = caller(application.shared, stranger);
+    const [field] = (await ours<{ id: string; name: string }[]>('GET', 'fields')).body;
+    const offer = (offered: boolean) => ours('PUT', `fields/${field!.id}/offer`, { offered });
+    expect((await offer(true)).status).toBe(200);
+    expect((await offer(true)).status).toBe(200);
+    expect((await ours<OfferedField[]>('GET', 'fields/offered')).body).toEqual([]);
+    const offered = (await theirs<OfferedField[]>('GET', 'fields/offered')).body;
+    expect(offered.map(({ name }) => name)).toEqual([field!.name]);
+    expect((await theirs('POST', `fields/offered/${offered[0]!.id}`)).status).toBe(201);
+    await offer(false);
+    expect((await theirs<OfferedField[]>('GET', 'fields/offered')).body).toEqual([]);
+    expect((await theirs('POST', `fields/offered/${offered[0]!.id}`)).status).toBe(404);
+    const taken = (await theirs<{ name: string }[]>('GET', 'fields')).body;
+    expect(taken.map(({ name }) => name)).toContain(field!.name);
   });
 
   it('goes with everything that it has, and the first stays', async () => {

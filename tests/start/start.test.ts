@@ -137,6 +137,42 @@ describe('a start that cannot be', () => {
   });
 });
 
+describe('a start for others', () => {
+  it('opens no network without words', () => {
+    const { status, sentence } = endOf({ HOST: '0.0.0.0' });
+    expect([status, sentence]).toEqual([1, expect.stringMatching(/npm start -- --share/)]);
+    expect(endOf({}, '--dev', '--share').sentence).toMatch(/leave out --share/);
+  });
+
+  it('behind a balancer lets nobody in without a word, which a command gives to the first', async () => {
+    const data = `${DATA}/behind`;
+    const application = await startApplication(data, '--behind-proxy', '--empty');
+    const ask = (headers: Record<string, string>) =>
+      fetch(application.address, { redirect: 'manual', headers });
+    expect((await ask({})).headers.get('location')).toBe('/pair');
+    const { stdout } = spawnSync(process.execPath, ['bin/word.mjs'], {
+      cwd: ROOT,
+      encoding: 'utf8',
+      env: { ...process.env, CORVAT_DATA: data },
+    });
+    const word = /^[a-z]+ [a-z]+ [a-z]+/.exec(stdout)![0];
+    const paired = await fetch(`${application.address}/pair`, {
+      method: 'POST',
+      redirect: 'manual',
+      headers: { 'x-forwarded-proto': 'https', 'x-forwarded-for': '192.0.2.7' },
+      body: new URLSearchParams({ word, name: 'First coach' }),
+    });
+    const cookie = paired.headers.get('set-cookie')!;
+    expect(cookie).toMatch(/^__Host-corvat-device=.*; HttpOnly; SameSite=Strict; Secure$/);
+    const known = { cookie: cookie.split(';')[0]!, 'x-forwarded-proto': 'https' };
+    expect((await ask(known)).status).toBe(200);
+    expect((await fetch(`${application.address}/api/v1/teams`, { headers: known })).status).toBe(
+      200,
+    );
+    await application.stop();
+  });
+});
+
 describe('a start', () => {
   it('with --empty has no robot; without it the demo is loaded; Ctrl-C stops both servers', async () => {
     const data = `${DATA}/empty`;
