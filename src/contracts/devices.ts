@@ -63,9 +63,15 @@ export const pairingSchema = z.strictObject({
   name: nameSchema,
 });
 
+/** What people call who did something: a device by its name; the machine's own screen has none. */
+export function whoName(who: string): string {
+  return who === '' ? say`Corvat’s own screen` : who;
+}
+
 /** Who changed what, for those who look after a team. */
 export const changeSchema = z.object({
   id: z.number(),
+  /** What the device was called then; empty for the machine's own screen. */
   who: z.string(),
   action: z.string(),
   thing: z.string().nullable(),

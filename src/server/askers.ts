@@ -70,9 +70,9 @@ export function requireOf(asker: Asker | null, need: Need): void {
   );
 }
 
-/** What people call who asks. */
+/** What who asks is called in lists: the machine's own screen has no name of its own there. */
 export function nameOf({ device }: Asker): string {
-  return device?.name ?? say`Corvat’s own screen`;
+  return device?.name ?? '';
 }
 
 function secretCookie({ secret }: Visit): string {

@@ -152,7 +152,7 @@ describe('a device that is sent away', () => {
       expect.arrayContaining([
         'Kestrel’s phone: POST links',
         'Kestrel’s phone: POST pair',
-        'Corvat’s own screen: DELETE devices/[id]',
+        ': DELETE devices/[id]',
       ]),
     );
   });

@@ -1,4 +1,5 @@
 import { Op, type Sequelize } from 'sequelize';
+import { CAME_TO_TABLE, LEFT_TABLE } from '../../contracts/actions.ts';
 import type { Change } from '../../contracts/devices.ts';
 import { clubTablesOf, type ChangeRow } from './tables.ts';
 
@@ -34,7 +35,8 @@ export async function listChanges(
   limit: number,
 ): Promise<Change[]> {
   const rows = await clubTablesOf(club).changes.findAll({
-    where: { teamId },
+    // Who comes to the Table and goes is told to the others, and is no change.
+    where: { teamId, action: { [Op.notIn]: [CAME_TO_TABLE, LEFT_TABLE] } },
     order: [['id', 'DESC']],
     limit,
   });

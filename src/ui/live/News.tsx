@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react';
 import { actionWords } from '../../contracts/actions.ts';
-import type { Change } from '../../contracts/devices.ts';
+import { whoName, type Change } from '../../contracts/devices.ts';
 import { Button } from '../Button.tsx';
 import type { StageName } from '../workflow.ts';
 import { useMountEffect } from '../useMountEffect.ts';
@@ -60,7 +60,7 @@ export function News({ station }: { station: StageName }) {
   if (told === null) return null;
   return (
     <p className={styles['news']} role="status">
-      {say`${told.who} ${actionWords(told.action) ?? ''}.`}
+      {say`${whoName(told.who)} ${actionWords(told.action) ?? ''}.`}
       <Button onClick={() => location.reload()}>{say`Show it`}</Button>
       <Button variant="quiet" onClick={() => setTold(null)}>{say`Later`}</Button>
     </p>

@@ -1,5 +1,5 @@
 import { actionWords } from '../../contracts/actions.ts';
-import type { Change } from '../../contracts/devices.ts';
+import { whoName, type Change } from '../../contracts/devices.ts';
 import { formatMoment } from '../../core/language/dates.ts';
 import styles from './DevicesView.module.css';
 import { say } from '../../core/language/say.ts';
@@ -16,7 +16,7 @@ export function Changes({ changes }: { changes: readonly Change[] }) {
           <li key={change.id}>
             <time dateTime={change.at}>{formatMoment(change.at, 'day and time')}</time>
             <span>
-              <strong>{change.who}</strong> {actionWords(change.action) ?? change.action}
+              <strong>{whoName(change.who)}</strong> {actionWords(change.action) ?? change.action}
               {times > 1 && <small>{say`${times} times`}</small>}
             </span>
           </li>

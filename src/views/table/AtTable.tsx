@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { z } from 'zod';
 import { CAME_TO_TABLE, LEFT_TABLE } from '../../contracts/actions.ts';
+import { whoName } from '../../contracts/devices.ts';
 import { sessionRecordSchema } from '../../contracts/practices.ts';
 import { ask } from '../../ui/api.ts';
 import { useChanges } from '../../ui/live/useChanges.ts';
@@ -37,5 +38,5 @@ export function AtTable() {
     if (action === 'PATCH sessions/[id]' && thing === session?.id) void takeNotes(thing);
   });
   if (people.length < 2) return null;
-  return <p className={styles['people']}>{say`At the table: ${people.join(', ')}`}</p>;
+  return <p className={styles['people']}>{say`At the table: ${people.map(whoName).join(', ')}`}</p>;
 }
