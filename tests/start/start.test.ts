@@ -163,7 +163,7 @@ describe('a start for others', () => {
       body: new URLSearchParams({ word, name: 'First coach' }),
     });
     const cookie = paired.headers.get('set-cookie')!;
-    expect(cookie).toMatch(/^__Host-corvat-device=.*; HttpOnly; SameSite=Strict; Secure$/);
+    expect(cookie).toMatch(/^__Host-corvat-device=.*; HttpOnly; SameSite=Strict; Secure/);
     const known = { cookie: cookie.split(';')[0]!, 'x-forwarded-proto': 'https' };
     expect((await ask(known)).status).toBe(200);
     expect((await fetch(`${application.address}/api/v1/teams`, { headers: known })).status).toBe(
