@@ -18,6 +18,8 @@ const UNREACHABLE = new Set([
   'ER_NET_READ_ERROR',
   // A node of a cluster that lost sight of the others, or has not caught up with them yet.
   'ER_UNKNOWN_COM_ERROR',
+  // So a node answers a question for which it waited in vain to catch up, while the cluster forms anew.
+  'ER_LOCK_WAIT_TIMEOUT',
 ]);
 const DISK_FULL = new Set(['ENOSPC', 'ER_DISK_FULL', 'ER_RECORD_FILE_FULL', 'ER_CANT_LOCK']);
 const DEADLOCK = new Set(['ER_LOCK_DEADLOCK', 'ER_LOCK_WAIT_TIMEOUT', 'ER_CHECKREAD']);
