@@ -1,6 +1,5 @@
-import type { Device, Role } from '../contracts/devices.ts';
 import { TEAM_COOKIE } from '../contracts/cookies.ts';
-import { suffices } from '../contracts/devices.ts';
+import { suffices, type Device, type Role } from '../contracts/devices.ts';
 import { say } from '../core/language/say.ts';
 import { deviceBySecret } from '../store/club/devices.ts';
 import { listTeams, type TeamScope } from '../store/club/teams.ts';
@@ -79,10 +78,9 @@ function secretCookie({ secret }: Visit): string {
   return secret ? SECRET_COOKIE.secure : SECRET_COOKIE.plain;
 }
 
-/** The cookie that carries a device's secret, or takes it back. */
-export function secretCookieOf(visit: Visit, value: string | null): string {
-  const age = value === null ? 0 : REMEMBERED_FOR;
-  const parts = [`${secretCookie(visit)}=${value ?? ''}`, 'Path=/', `Max-Age=${age}`];
+/** The cookie that carries a device's secret. */
+export function secretCookieOf(visit: Visit, value: string): string {
+  const parts = [`${secretCookie(visit)}=${value}`, 'Path=/', `Max-Age=${REMEMBERED_FOR}`];
   return [...parts, 'HttpOnly', 'SameSite=Strict', ...(visit.secret ? ['Secure'] : [])].join('; ');
 }
 

@@ -32,15 +32,20 @@ export function News({ station }: { station: StageName }) {
     if (gathering.current !== null) clearTimeout(gathering.current);
     gathering.current = setTimeout(work, GATHER);
   };
+  /** Of what came close together, what this sheet minds: a change, or that some may have been missed. */
+  const minded = useRef<Change | 'missed' | null>(null);
   const show = (change: Change | null) => {
-    const minds = change === null || sheetMinds(station, change.action);
+    if (change === null) minded.current ??= 'missed';
+    else if (sheetMinds(station, change.action)) minded.current = change;
     gather(() => {
       void refreshNavigation();
-      if (!minds) return;
+      const news = minded.current;
+      minded.current = null;
+      if (news === null) return;
       const inUse = performance.now() - touched.current < IN_USE;
       if ((station === 'Today' || station === 'Verdict') && !inUse && !isTyping()) {
         location.reload();
-      } else if (change !== null) setTold(change);
+      } else if (news !== 'missed') setTold(news);
     });
   };
   useChanges(station === 'Table', show, (status) => {
