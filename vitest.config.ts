@@ -54,6 +54,8 @@ export default defineConfig({
           globalSetup: ['tests/application.ts'],
           testTimeout: 120_000,
           hookTimeout: 120_000,
+          // As patient as the browser's waits: nothing is said of speed here.
+          expect: { poll: { timeout: 60_000 } },
         },
       },
     ],

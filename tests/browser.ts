@@ -44,6 +44,14 @@ export async function openPage(
   return { page, faults };
 }
 
+/** Islands that do not live yet, and those made on the page only that have drawn nothing yet. */
+const NOT_YET = 'astro-island[ssr], astro-island[client="only"]:not(:has(> :not(template)))';
+
+/** Waits until all of a page answers to whoever uses it. */
+export async function waitUntilAlive(page: Page): Promise<void> {
+  await page.waitForFunction((islands) => document.querySelector(islands) === null, NOT_YET);
+}
+
 /** How long a page has to have asked nothing before it counts as being at rest, ms. */
 const REST = 200;
 
@@ -63,7 +71,7 @@ export async function goToRest(page: Page, address: string): Promise<void> {
   };
   page.on('request', begun).on('requestfinished', ended).on('requestfailed', ended);
   await page.goto(address);
-  await page.waitForFunction(() => document.querySelector('astro-island[ssr]') === null);
+  await waitUntilAlive(page);
   while (pending.size > 0 || Date.now() - last < REST) await page.waitForTimeout(REST / 4);
   page.off('request', begun).off('requestfinished', ended).off('requestfailed', ended);
 }

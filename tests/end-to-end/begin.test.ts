@@ -4,7 +4,7 @@ import type { FieldRecord } from '../../src/contracts/fields.ts';
 import type { Run } from '../../src/contracts/practices.ts';
 import { caller } from '../api/client.ts';
 import { freshApplication, type Application } from '../application.ts';
-import { openBrowser, openPage } from '../browser.ts';
+import { openBrowser, openPage, waitUntilAlive } from '../browser.ts';
 
 const DATA = '.test/begin';
 /** Presses and typed values from an empty Corvat to the first verdict, at the most. */
@@ -100,7 +100,7 @@ describe('a Corvat without anything', () => {
     const { page, faults } = await openPage(browser);
     for (const sheet of ['/field', '/program', '/route', '/story', '/table', '/verdict']) {
       await page.goto(`${bare.address}${sheet}`);
-      await page.waitForFunction(() => document.querySelector('astro-island[ssr]') === null);
+      await waitUntilAlive(page);
       const empty = page.locator('main section').first();
       await empty.getByRole('button', { name: /^Load the demo/ }).waitFor();
       const address = await empty.locator('a').last().getAttribute('href');

@@ -7,7 +7,7 @@ import type { Route } from '../../src/contracts/routes.ts';
 import type { Run, Session } from '../../src/contracts/practices.ts';
 import { caller } from '../api/client.ts';
 import { ROOT, startApplication, type Application } from '../application.ts';
-import { openBrowser, openPage } from '../browser.ts';
+import { openBrowser, openPage, waitUntilAlive } from '../browser.ts';
 import { sharedApplication, wordFor } from '../devices.ts';
 
 const FOLDER = '.test/offline';
@@ -88,7 +88,7 @@ describe('a paired phone', () => {
       await page.goto(shared + path);
       await page.getByText(/No connection\. What you see is as it was at/).waitFor();
       await page.locator('main :is(h1, svg[role="img"], nav[data-benches])').first().waitFor();
-      await page.locator('astro-island[ssr]').first().waitFor({ state: 'detached' });
+      await waitUntilAlive(page);
     }
     // An address that was never opened shows the newest sheet of its kind.
     await page.goto(`${shared}/table`);

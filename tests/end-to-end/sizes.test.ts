@@ -5,7 +5,7 @@ import type { Robot } from '../../src/contracts/robots.ts';
 import type { Route } from '../../src/contracts/routes.ts';
 import { caller } from '../api/client.ts';
 import { freshApplication, type Application } from '../application.ts';
-import { openBrowser, openPage } from '../browser.ts';
+import { openBrowser, openPage, waitUntilAlive } from '../browser.ts';
 
 // A folder whose name cannot be broken at a space: its path stands on a sheet.
 const DATA = '.test/sizes-in-a-folder-with-a-name-that-is-far-too-long-for-a-narrow-screen';
@@ -45,7 +45,7 @@ afterAll(async () => {
 
 async function open(page: Page, sheet: string): Promise<void> {
   await page.goto(`${address}${sheet}`);
-  await page.waitForFunction(() => document.querySelector('astro-island[ssr]') === null);
+  await waitUntilAlive(page);
 }
 
 /** By how much the sheet is wider than the window, px. */

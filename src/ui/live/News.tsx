@@ -58,7 +58,10 @@ export function News({ station }: { station: StageName }) {
   });
   useMountEffect(() => {
     const note = () => (touched.current = performance.now());
-    for (const kind of ['pointerdown', 'keydown', 'wheel']) addEventListener(kind, note);
+    // On the way to another page, loading this one anew would end that way.
+    for (const kind of ['pointerdown', 'keydown', 'wheel', 'beforeunload']) {
+      addEventListener(kind, note);
+    }
   });
   const from = kept ?? cutAt;
   if (from !== null) return <AgeNote from={from} back={open} />;
