@@ -12,7 +12,8 @@ import { nominalRun } from '../core/simulation/run.ts';
 import { database } from '../store/database.ts';
 import { listRoutesOnFields } from '../store/routes.ts';
 import { newestRunsOfEach, tallyOfSession } from '../store/runs.ts';
-import { JUDGED_RUNS, type PageContext } from './_pageContext.ts';
+import type { PageContext } from './_pageContext.ts';
+import { JUDGED_RUNS } from './_work.ts';
 
 /** Routes that are looked at; who has more sees the chosen one and the newest. */
 const ROUTES = 12;

@@ -1,7 +1,8 @@
 import { useEffect, useState } from 'react';
 import { Button } from './Button.tsx';
 import styles from './SheetNote.module.css';
-import { stageName, type StageName } from './workflow.ts';
+import type { StageName } from '../contracts/workflow.ts';
+import { stageName } from './workflow.ts';
 import { say } from '../core/language/say.ts';
 
 /** What is where on a sheet, and what somebody presses who does what the note says. */

@@ -115,6 +115,7 @@ describe('a team', () => {
       'routes',
       'devices',
       'devices/changes',
+      `workflow?${query}`,
       `events?link=${link.body.id}`,
     ]) {
       const answer = await fetch(`${application.shared}/api/v1/${path}`, {

@@ -2,7 +2,7 @@ import { useRef, useState } from 'react';
 import { actionWords } from '../../contracts/actions.ts';
 import { whoName, type Change } from '../../contracts/devices.ts';
 import { Button } from '../Button.tsx';
-import type { StageName } from '../workflow.ts';
+import type { StageName } from '../../contracts/workflow.ts';
 import { useMountEffect } from '../useMountEffect.ts';
 import { AgeNote, keptAt } from './AgeNote.tsx';
 import styles from './News.module.css';

@@ -1,15 +1,16 @@
-/** Brings the states in the bar up to date, from the page as it would be made now. */
+import { z } from 'zod';
+import { workflowStateSchema } from '../../contracts/workflow.ts';
+import { ask, RequestFailed } from '../api.ts';
+import { showInNavigation } from '../workflow.ts';
+
+/** Brings the states in the bar up to date with what is stored; as they were while nobody answers. */
 export async function refreshNavigation(): Promise<void> {
-  const answer = await fetch(location.href, { headers: { accept: 'text/html' } }).catch(() => null);
-  if (answer?.ok !== true) return;
-  // Who was sent away in the meantime is asked for words, as on every page from now on.
-  if (answer.redirected && new URL(answer.url).pathname === '/pair') location.assign('/pair');
-  const fresh = new DOMParser().parseFromString(await answer.text(), 'text/html');
-  for (const place of document.querySelectorAll('[data-station]')) {
-    const name = place.getAttribute('data-station')!;
-    const now = fresh.querySelector(`[data-station="${CSS.escape(name)}"]`);
-    if (now === null) continue;
-    place.textContent = now.textContent;
-    place.className = now.className;
-  }
+  const states = await ask(z.array(workflowStateSchema), 'GET', `workflow${location.search}`).catch(
+    (error: unknown) => {
+      // Who was sent away in the meantime is asked for words, as on every page from now on.
+      if (error instanceof RequestFailed && error.status === 401) location.assign('/pair');
+      return [];
+    },
+  );
+  for (const state of states) showInNavigation(state);
 }

@@ -1,4 +1,4 @@
-import type { StageName } from '../workflow.ts';
+import type { StageName } from '../../contracts/workflow.ts';
 
 /** Changes after which a sheet shows something else than it did. Runs come to the Table by themselves. */
 const MINDED: Readonly<Record<StageName, RegExp>> = {

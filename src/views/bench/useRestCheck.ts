@@ -67,11 +67,11 @@ export function useRestCheck({ robot, records, routes, live, keeping }: BenchShe
     const record = await bench.take(recording, lost, tried);
     if (record === null) return;
     const { fitness: found } = record.bench;
-    showInNavigation(
-      'Bench',
-      say`gyro ${fitnessWords(found)}, checked just now`,
-      found === 'fit' ? 'good' : 'warn',
-    );
+    showInNavigation({
+      name: 'Bench',
+      state: say`gyro ${fitnessWords(found)}, checked just now`,
+      tone: found === 'fit' ? 'good' : 'warn',
+    });
     noted.clear();
     ask({ picked: null, since: Date.now() });
   };

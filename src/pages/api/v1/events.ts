@@ -6,7 +6,7 @@ import { eventStream } from '../../../link/eventStream.ts';
 import { nameOf } from '../../../server/askers.ts';
 import { changeFeed } from '../../../server/changeFeed.ts';
 import { changesSince, noteChange } from '../../../store/club/changes.ts';
-import { beAbsent, bePresent } from '../../../store/club/presences.ts';
+import { beAbsent, bePresent, SAYS_EVERY } from '../../../store/club/presences.ts';
 import { clubDatabase, database } from '../../../store/database.ts';
 import { linesAfter } from '../../../store/links.ts';
 import { askerIn, endpoint, queryOf, refused } from '../_endpoint.ts';
@@ -54,7 +54,7 @@ export const GET = endpoint('look', async (context) => {
       thing: null,
       page: null,
     });
-  let known = false;
+  let saidAt: number | null = null;
   const stream = eventStream(
     {
       newsAfter: (from) => linesAfter(database(), from),
@@ -66,10 +66,11 @@ export const GET = endpoint('look', async (context) => {
       changes: (listener) => changeFeed.listen(team.id, listener),
       ends: ({ action, thing }) => action === SENT_AWAY && thing === device?.id,
       alive: async () => {
-        if (!atTable) return;
+        const now = performance.now();
+        if (!atTable || (saidAt !== null && now - saidAt < SAYS_EVERY)) return;
         await bePresent(clubDatabase(), presence);
-        if (!known) await tell(CAME_TO_TABLE);
-        known = true;
+        if (saidAt === null) await tell(CAME_TO_TABLE);
+        saidAt = now;
       },
       ended: async () => {
         if (!atTable) return;

@@ -1,0 +1,99 @@
+import type { FieldRecord } from '../contracts/fields.ts';
+import type { Run, Session } from '../contracts/practices.ts';
+import type { GyroCheck, Robot } from '../contracts/robots.ts';
+import type { Route } from '../contracts/routes.ts';
+import type { WorkflowState } from '../contracts/workflow.ts';
+import { measuredRuns } from '../core/analysis/runs/measured.ts';
+import { verdictOf, type Verdict } from '../core/analysis/runs/verdict.ts';
+import { formatAgo } from '../core/language/dates.ts';
+import { say } from '../core/language/say.ts';
+import { checkpointsOf } from '../core/route/checkpoints.ts';
+import { addressWith } from '../ui/sheetAddress.ts';
+import type { Work } from './_work.ts';
+
+/** What the loop bar says of every station, in the words of whoever asks. */
+export function workflowStates(work: Work): WorkflowState[] {
+  const { robot, gyro, route, field, session, runs } = work;
+  const driven = runs[0]?.revisionNumber ?? null;
+  const verdict = route && field && driven !== null ? verdictOn(route, field, runs) : null;
+  const identity = new URLSearchParams();
+  if (robot !== null) identity.set('robot', robot.id);
+  if (route !== null) identity.set('route', route.id);
+  if (session !== null) identity.set('session', session.id);
+  const to = (path: string) => addressWith(path, identity, {});
+  return [
+    { name: 'Today', href: to('/'), ...todayState(session) },
+    { name: 'Bench', href: to('/bench'), ...benchState(robot, gyro) },
+    {
+      name: 'Route',
+      href: to('/route'),
+      state: route === null ? say`no route yet` : say`${route.name}, rev ${route.revision.number}`,
+      tone: 'plain',
+    },
+    {
+      name: 'Table',
+      href: to('/table'),
+      state:
+        verdict === null
+          ? say`no runs yet`
+          : say`${verdict.runs} runs of rev ${driven!}, ${verdict.hits} hits`,
+      tone: 'plain',
+    },
+    { name: 'Verdict', href: to('/verdict'), ...verdictState(verdict) },
+  ];
+}
+
+function todayState(session: Session | null): Pick<WorkflowState, 'state' | 'tone'> {
+  return {
+    state:
+      session === null
+        ? say`where to begin`
+        : `${session.title}, ${formatAgo(session.startedAt, Date.now())}`,
+    tone: 'plain',
+  };
+}
+
+function benchState(
+  robot: Robot | null,
+  gyro: GyroCheck | null,
+): Pick<WorkflowState, 'state' | 'tone'> {
+  if (robot === null) return { state: say`no robot yet`, tone: 'plain' };
+  if (gyro === null) {
+    return { state: say`setup ${robot.setup.number}, gyro not checked`, tone: 'warn' };
+  }
+  const age = formatAgo(gyro.at, Date.now());
+  switch (gyro.fitness) {
+    case 'fit':
+      return { state: say`gyro fit, checked ${age}`, tone: 'good' };
+    case 'not fit':
+      return { state: say`gyro not fit, ${age}`, tone: 'warn' };
+    case 'cannot tell':
+      return { state: say`gyro unclear, ${age}`, tone: 'warn' };
+  }
+}
+
+function verdictOn(route: Route, field: FieldRecord, runs: readonly Run[]): Verdict | null {
+  const checkpoint = checkpointsOf(route.revision.plan).at(-1);
+  const model = field.field.models.find((candidate) => candidate.id === checkpoint?.modelId);
+  if (checkpoint === undefined || model === undefined) return null;
+  const measured = measuredRuns(runs, checkpoint, model.zone);
+  return verdictOf(measured.runs, measured.zone, route.goal, measured.ticks);
+}
+
+function verdictState(verdict: Verdict | null): Pick<WorkflowState, 'state' | 'tone'> {
+  if (verdict === null) return { state: say`nothing to judge yet`, tone: 'plain' };
+  switch (verdict.kind) {
+    case 'too early':
+      return { state: say`too early: ${verdict.runs} runs`, tone: 'plain' };
+    case 'leave it':
+      return { state: say`leave it`, tone: 'good' };
+    case 'unstable':
+      return { state: say`unstable: find the cause`, tone: 'warn' };
+    case 'aim':
+      return { state: say`aim: change a number`, tone: 'warn' };
+    case 'tighten':
+      return { state: say`tighten the spread`, tone: 'warn' };
+    case 'cannot tell':
+      return { state: say`cannot tell yet`, tone: 'plain' };
+  }
+}
