@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import type { Browser, BrowserContext, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Route } from '../../src/contracts/routes.ts';
+import type { Robot } from '../../src/contracts/robots.ts';
 import type { Run, Session } from '../../src/contracts/practices.ts';
 import { caller } from '../api/client.ts';
 import { ROOT, startApplication, type Application } from '../application.ts';
@@ -96,6 +97,48 @@ describe('a paired phone', () => {
     await startAgain();
     await expect.poll(runs, { timeout: 20_000 }).toBe(before + 1);
     await page.getByText(/The connection is back/).waitFor();
+  });
+
+  it('keeps a reading of a bench until the connection is back', async () => {
+    const here = caller(application.address);
+    const { body: robot } = await here<Robot>('POST', 'robots', { name: 'Godwit' });
+    const records = async () =>
+      (await here<unknown[]>('GET', `robots/${robot.id}/bench-records`)).body.length;
+    const measure = async (turned: string) => {
+      await page.getByLabel('stop at, °, reading 1', { exact: true }).fill('90');
+      await page.getByLabel('rate, °/s, reading 1', { exact: true }).fill('120');
+      await page.getByLabel('turned, °, reading 1', { exact: true }).fill(turned);
+      for (const i of [2, 3]) {
+        await page.getByLabel(`stop at, °, reading ${i}`).fill(String(90 * (i - 1)));
+        await page.getByLabel(`rate, °/s, reading ${i}`).fill('120');
+        await page.getByLabel(`turned, °, reading ${i}`).fill(String(90 * (i - 1) + 6));
+      }
+      await page.getByRole('button', { name: 'Keep the record' }).click();
+      await page.getByText(/^The readings are kept on this device/).waitFor();
+    };
+    await page.goto(`${shared}/bench?robot=${robot.id}`);
+    await waitUntilAlive(page);
+    await page.getByRole('button', { name: /^Turn/ }).click();
+    await context.setOffline(true);
+    await measure('96');
+    expect(await records()).toBe(0);
+    await context.setOffline(false);
+    await expect.poll(records).toBe(1);
+
+    // While it is away once more, a coach deletes the robot: what was read stays to be seen.
+    await context.setOffline(true);
+    await measure('97');
+    await here('DELETE', `kept/robots/${robot.id}`);
+    await context.setOffline(false);
+    const aside = page.getByText(
+      /^A recording or a reading was not taken and is kept on this device/,
+    );
+    await aside.waitFor();
+    const saved = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Save as a file' }).click();
+    expect(readFileSync(await (await saved).path(), 'utf8')).toContain('97');
+    await page.getByRole('button', { name: 'Throw it away' }).click();
+    await aside.waitFor({ state: 'detached' });
   });
 
   it('forgets them when it is sent away', async () => {

@@ -1,8 +1,6 @@
+import { LaidAside } from '../../ui/outbox/LaidAside.tsx';
 import type { WaitingWrite } from '../../ui/outbox/outbox.ts';
-import { exportWrite } from '../../ui/outbox/exportWrite.ts';
-import { Button } from '../../ui/Button.tsx';
 import styles from './Practice.module.css';
-import { formatMoment } from '../../core/language/dates.ts';
 import { plural, say } from '../../core/language/say.ts';
 import { sayWith } from '../../ui/sayWith.ts';
 
@@ -25,21 +23,7 @@ export function Waiting({ waiting, aside, reached, onDrop, onRetry }: WaitingPro
       {open > 0 && !reached && (
         <p>{sayWith`${(<b>{open}</b>)} ${plural(open, 'entry is', 'entries are')} kept on this device and sent when the connection is back. Go on.`}</p>
       )}
-      {aside.map((write) => (
-        <div key={write.order} className={styles['row']}>
-          <span>{sayWith`${nameOf(write)} was not taken and is kept on this device: ${write.refused}`}</span>
-          <Button onClick={() => onRetry(write)}>{say`Try again`}</Button>
-          <Button onClick={() => exportWrite(write)}>{say`Save as a file`}</Button>
-          <Button onClick={() => onDrop(write)}>{say`Throw it away`}</Button>
-        </div>
-      ))}
+      <LaidAside {...{ aside, onDrop, onRetry }} />
     </section>
   );
-}
-
-function nameOf({ method, content, run, runId }: WaitingWrite): string {
-  if (runId === null) return say`A recording or a reading`;
-  if (content instanceof Blob) return say`A photo`;
-  const at = run === null ? '' : say` of ${formatMoment(run.happenedAt, 'time')}`;
-  return method === 'PUT' ? say`A run${at}` : say`A change${at}`;
 }
