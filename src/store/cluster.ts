@@ -5,6 +5,8 @@ import { connectionsOf, type Connection, type Destination } from './connections.
 const NODES_VARIABLE = 'CORVAT_DATABASE_NODES';
 /** What a node answers that lost sight of the others, or has not caught up with them. */
 const NOT_READY = 'ER_UNKNOWN_COM_ERROR';
+/** After these answers another node is asked. */
+const LOST = new Set<unknown>([NOT_READY, 'ER_ERROR_DURING_COMMIT']);
 
 /** The nodes that serve the database of an address, that of the address first. */
 export function nodesFor(url: string): Destination[] {
@@ -55,7 +57,7 @@ async function ready(connection: Connection): Promise<Connection> {
     try {
       return await ask(statement, ...values);
     } catch (error) {
-      if ((error as { code?: unknown }).code === NOT_READY) connection.destroy();
+      if (LOST.has((error as { code?: unknown }).code)) connection.destroy();
       throw error;
     }
   };

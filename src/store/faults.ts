@@ -18,6 +18,8 @@ const UNREACHABLE = new Set([
   'ER_NET_READ_ERROR',
   // A node of a cluster that lost sight of the others, or has not caught up with them yet.
   'ER_UNKNOWN_COM_ERROR',
+  // So it gives back what it was to commit when it lost them: every write can be done again.
+  'ER_ERROR_DURING_COMMIT',
   // So a node answers a question for which it waited in vain to catch up, while the cluster forms anew.
   'ER_LOCK_WAIT_TIMEOUT',
 ]);

@@ -1,8 +1,10 @@
 import { Op, type Sequelize } from 'sequelize';
 import { clubTablesOf } from './tables.ts';
 
+/** How often an open stream says that it is there, ms: a club has a thousand of them. */
+export const SAYS_EVERY = 20_000;
 /** Who was not heard of for this long is not there any more, ms: a process that was killed says no goodbye. */
-const HEARD_WITHIN = 15_000;
+const HEARD_WITHIN = 2.5 * SAYS_EVERY;
 
 /** A stream that is open on a sheet. */
 export interface Presence {
