@@ -6,6 +6,7 @@ import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { Team } from '../../src/contracts/devices.ts';
 import type { FieldRecord } from '../../src/contracts/fields.ts';
 import type { KeptRecord } from '../../src/contracts/kept.ts';
 import type { Robot } from '../../src/contracts/robots.ts';
@@ -14,6 +15,7 @@ import type { Session } from '../../src/contracts/practices.ts';
 import { packColumn } from '../../src/core/telemetry/packed.ts';
 import { caller } from '../api/client.ts';
 import { ROOT, startApplication, type Application } from '../application.ts';
+import { cookieOfTeam } from '../devices.ts';
 
 const DATA = '.test/backup';
 const FILE = join(ROOT, '.test', 'backup.sql.gz');
@@ -21,9 +23,14 @@ let application: Application;
 /** A caller of the application that runs now: it gets another port at every start. */
 const call: ReturnType<typeof caller> = (...asked) => caller(application.address)(...asked);
 
-/** Everything that is kept, as the documents of a bundle. */
-async function everything(address = application.address): Promise<string[]> {
-  const answer = await fetch(`${address}/api/v1/bundle`);
+/** A second team in the same Corvat, which has a robot. */
+let terns: Team;
+
+/** Everything that is kept of a team, as the documents of a bundle. */
+async function everything(address = application.address, team?: string): Promise<string[]> {
+  const cookie = cookieOfTeam(team);
+  const headers = new Headers(cookie === undefined ? {} : { cookie });
+  const answer = await fetch(`${address}/api/v1/bundle`, { headers });
   const text = gunzipSync(Buffer.from(await answer.arrayBuffer())).toString('utf8');
   return text.trimEnd().split('\n').slice(1, -1);
 }
@@ -46,6 +53,8 @@ beforeAll(async () => {
   for (const path of [join(ROOT, DATA), FILE]) rmSync(path, { recursive: true, force: true });
   application = await startApplication(DATA);
   await makeItUgly();
+  terns = (await call<Team>('POST', 'teams', { name: 'Terns' })).body;
+  await caller(application.address, cookieOfTeam(terns.id))('POST', 'robots', { name: 'Tern' });
 });
 afterAll(() => application.stop());
 
@@ -132,10 +141,13 @@ async function makeItUgly(): Promise<void> {
 describe('a copy of everything', () => {
   it('is written while Corvat runs, and brings everything back to the last digit', async () => {
     const before = await everything();
+    const others = await everything(application.address, terns.id);
+    expect(others.join()).toContain('"Tern"');
     expect((await command('backup', FILE)).said).toMatch(/rows, read back and found whole\.$/);
     expect((await command('backup', FILE)).said).toMatch(/is there already/);
     expect((await command('restore', FILE)).said).toMatch(/^Another Corvat has this data folder/);
     await call('POST', 'robots', { name: 'Made after the copy' });
+    await call('POST', 'teams', { name: 'Came after the copy' });
     await application.stop();
     const restored = await command('restore', FILE);
     expect(restored.status, restored.said).toBe(0);
@@ -145,6 +157,8 @@ describe('a copy of everything', () => {
     expect(kept).toHaveLength(1);
     application = await startApplication(DATA);
     expect(await everything()).toEqual(before);
+    expect(await everything(application.address, terns.id)).toEqual(others);
+    expect((await call<Team[]>('GET', 'teams')).text).not.toContain('Came after the copy');
     const copies = readdirSync(join(ROOT, DATA, 'copies'));
     expect(copies.some((name) => name.includes('before-restore'))).toBe(true);
   }, 120_000);
