@@ -32,7 +32,10 @@ export function Empty({ title, children, offerDemo = false, action }: EmptyProps
       <div className={styles['actions']}>
         {action}
         {offerDemo && (
-          <Button onClick={() => void loadDemo()}>{say`Load the demo, “Saltmarsh Watch”`}</Button>
+          <Button
+            data-needs="coach"
+            onClick={() => void loadDemo()}
+          >{say`Load the demo, “Saltmarsh Watch”`}</Button>
         )}
       </div>
       {fault !== null && <Notice tone="fault">{fault}</Notice>}

@@ -1,5 +1,6 @@
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { Device, Role } from '../../src/contracts/devices.ts';
 import type { Route } from '../../src/contracts/routes.ts';
 import type { Session } from '../../src/contracts/practices.ts';
 import { caller } from '../api/client.ts';
@@ -90,6 +91,37 @@ describe('a phone', () => {
     const bar = phone.locator('[data-station="Route"]');
     await expect.poll(() => bar.textContent(), SOON).toContain('rev 3');
     await phone.getByRole('button', { name: 'Later' }).click();
+  });
+
+  it('is offered what its role may do', async () => {
+    const here = caller(application.address);
+    const [device] = (await here<Device[]>('GET', 'devices')).body;
+    const become = (role: Role) =>
+      here('PATCH', `devices/${device!.id}`, { name: device!.name, role });
+    const save = phone.getByRole('button', { name: /^Save as rev/ });
+    const logged = async () =>
+      (await here<unknown[]>('GET', `runs?session=${session.id}&route=${route.id}`)).body.length;
+    const before = await logged();
+
+    await become('look');
+    await goToRest(phone, application.shared + sheet);
+    await phone.getByRole('heading', { name: /runs so far$/ }).waitFor();
+    await phone.getByText(/^This device looks on/).waitFor();
+    expect(await phone.getByRole('button', { name: /^(Hit|Miss|Zeroed|Goal)/ }).count()).toBe(0);
+    await phone.keyboard.press('h');
+    await goToRest(phone, `${application.shared}/route?route=${route.id}`);
+    expect(await save.count()).toBe(0);
+    expect(await logged()).toBe(before);
+
+    await become('table');
+    await goToRest(phone, application.shared + sheet);
+    await phone.getByRole('button', { name: /^Hit/ }).waitFor();
+    await goToRest(phone, `${application.shared}/route?route=${route.id}`);
+    expect(await save.count()).toBe(0);
+
+    await become('coach');
+    await goToRest(phone, `${application.shared}/route?route=${route.id}`);
+    await save.waitFor();
   });
 
   it('sees nothing more when it is sent away', async () => {

@@ -32,8 +32,14 @@ export function LinkPanel({ live, offers }: LinkPanelProps) {
       {link === null ? (
         <div className={styles['buttons']}>
           <h2>{say`Live link`}</h2>
-          <Button onClick={() => attempt(live.open(true))}>{say`Use the practice robot`}</Button>
-          <Button onClick={() => attempt(live.open(false))}>{say`Connect a hub`}</Button>
+          <Button
+            data-needs="table"
+            onClick={() => attempt(live.open(true))}
+          >{say`Use the practice robot`}</Button>
+          <Button
+            data-needs="table"
+            onClick={() => attempt(live.open(false))}
+          >{say`Connect a hub`}</Button>
         </div>
       ) : (
         <>

@@ -61,6 +61,7 @@ export function DelaysSheet({ robot, records, live, keeping }: BenchSheetProps) 
             <Button onClick={recorder.stop}>{say`Stop`}</Button>
           ) : (
             <Button
+              data-needs="table"
               variant="main"
               onClick={() => attempt(record())}
             >{say`Record ${LASTS} s`}</Button>

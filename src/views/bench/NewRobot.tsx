@@ -41,6 +41,7 @@ function NewRobotSheet({ first }: { first: boolean }) {
             autoFocus
           />
           <Button
+            data-needs="coach"
             variant="main"
             type="submit"
             disabled={name.trim() === ''}

@@ -148,6 +148,7 @@ export function PortsSheet({ robot, records, keeping, draft, onDraft }: PortsShe
       )}
       <div className={styles['buttons']}>
         <Button
+          data-needs="table"
           variant="main"
           disabled={devices.length === 0 || record !== null || keeping.busy}
           onClick={() => void keep()}

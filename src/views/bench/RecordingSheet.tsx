@@ -83,6 +83,7 @@ export function RecordingSheet<B extends RecordedBench, A, S>(props: RecordingSh
               <SetupChanges stored={robot.setup} findings={findings} />
               <div className={styles['buttons']}>
                 <Button
+                  data-needs="coach"
                   disabled={keeping.busy}
                   onClick={() => attempt(keeping.use(record, benchOf(kind).name, findings))}
                 >{say`Use in the setup`}</Button>

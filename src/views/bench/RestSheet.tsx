@@ -16,6 +16,7 @@ import restStyles from './RestSheet.module.css';
 import { restFigures, restUnderline } from './restFigures.ts';
 import { allanPlot, restPlot, tracePlot } from './restPlots.ts';
 import { DURATIONS, useRestCheck } from './useRestCheck.ts';
+import { may } from '../../ui/role.ts';
 import { say } from '../../core/language/say.ts';
 
 /** From this length on the Allan deviation says something, s. */
@@ -82,16 +83,24 @@ export function RestSheet(props: BenchSheetProps) {
       trend={({ found }) => ({ label: say`Drift`, kind: 'rate', digits: 3, estimate: found.bias })}
     >
       <KeyHelp
-        keys={[
-          { keys: 'C', says: say`Check the gyro`, act: () => bench.attempt(check(null)) },
-          { keys: 'D', says: say`Done, check again`, act: () => bench.attempt(check(chosen)) },
-          { keys: 'N', says: say`Note what was tried`, act: note },
-          ...ladder.map(({ remedy }, i) => ({
-            keys: String(i + 1),
-            says: REMEDY_WORDS[remedy],
-            act: () => ask({ picked: remedy }),
-          })),
-        ]}
+        keys={
+          !may('table')
+            ? []
+            : [
+                { keys: 'C', says: say`Check the gyro`, act: () => bench.attempt(check(null)) },
+                {
+                  keys: 'D',
+                  says: say`Done, check again`,
+                  act: () => bench.attempt(check(chosen)),
+                },
+                { keys: 'N', says: say`Note what was tried`, act: note },
+                ...ladder.map(({ remedy }, i) => ({
+                  keys: String(i + 1),
+                  says: REMEDY_WORDS[remedy],
+                  act: () => ask({ picked: remedy }),
+                })),
+              ]
+        }
       />
     </RecordingSheet>
   );
@@ -117,6 +126,7 @@ function RestActions({
         <Button onClick={bench.recorder.stop}>{say`Stop`}</Button>
       ) : (
         <Button
+          data-needs="table"
           variant={fitness === 'not fit' ? 'plain' : 'main'}
           onClick={() => bench.attempt(check(null))}
         >{say`Check the gyro (C)`}</Button>
@@ -156,11 +166,16 @@ function RestAdvice({
           />
           <div className={styles['buttons']}>
             <Button
+              data-needs="table"
               variant="main"
               disabled={chosen === null}
               onClick={() => bench.attempt(check(chosen))}
             >{say`Done, check again (D)`}</Button>
-            <Button disabled={chosen === null} onClick={note}>{say`Note it only (N)`}</Button>
+            <Button
+              data-needs="table"
+              disabled={chosen === null}
+              onClick={note}
+            >{say`Note it only (N)`}</Button>
           </div>
           <Notice tone="fault">{say`Hands off the table while it checks: a touched boot teaches the sensor a wrong zero.`}</Notice>
         </>

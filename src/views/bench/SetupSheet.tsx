@@ -93,7 +93,11 @@ export function SetupSheet({ robot, route, onSaved }: SetupSheetProps) {
             maxLength={200}
             placeholder={say`new wheels`}
           />
-          <Button variant="main" type="submit">{say`Save as setup ${stored.number + 1}`}</Button>
+          <Button
+            data-needs="coach"
+            variant="main"
+            type="submit"
+          >{say`Save as setup ${stored.number + 1}`}</Button>
           <Button onClick={() => setChanges({})}>{say`Put back`}</Button>
           {fault !== null && <Notice tone="fault">{fault}</Notice>}
         </form>

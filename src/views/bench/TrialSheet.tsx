@@ -158,12 +158,14 @@ function TrialButtons<B extends AnyTrialBench, R>({ keeping, work }: PartProps<B
     <div className={styles['buttons']}>
       {useful && (
         <Button
+          data-needs="coach"
           variant="main"
           disabled={keeping.busy}
           onClick={() => void use()}
         >{say`Use in the setup`}</Button>
       )}
       <Button
+        data-needs="table"
         disabled={record !== null || keeping.busy}
         variant={useful ? 'plain' : 'main'}
         onClick={() => void keep()}

@@ -69,6 +69,7 @@ export function FieldSide({ id, draft, offered }: FieldSideProps) {
       {offered !== null && <OfferChoice id={id} offered={offered} />}
       <div className={styles['actions']}>
         <Button
+          data-needs="coach"
           variant={changed ? 'main' : 'plain'}
           disabled={!changed || name.trim() === ''}
           onClick={save}

@@ -73,6 +73,7 @@ function NewFieldSheet({ offers }: { offers: readonly OfferedField[] }) {
         onChange={(to) => change({ height: to })}
       />
       <Button
+        data-needs="coach"
         variant="main"
         type="submit"
         disabled={name.trim() === ''}

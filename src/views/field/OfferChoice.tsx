@@ -12,7 +12,7 @@ export function OfferChoice({ id, offered }: { id: string; offered: boolean }) {
       ask(offerChoiceSchema, 'PUT', `fields/${id}/offer`, { offered: next }),
   });
   return (
-    <label className={styles['offer']}>
+    <label className={styles['offer']} data-needs="coach">
       <input
         type="checkbox"
         checked={choosing.data?.offered ?? offered}

@@ -21,6 +21,7 @@ export function Offers({ offers }: { offers: readonly OfferedField[] }) {
         <li key={id}>
           <span>{say`${name}, from ${teamName({ id, name: team })}`}</span>
           <Button
+            data-needs="coach"
             disabled={taking.isPending}
             onClick={() => taking.mutate(id)}
           >{say`Take a copy`}</Button>

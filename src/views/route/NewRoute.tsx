@@ -73,6 +73,7 @@ function NewRouteSheet({ robots, fields }: NewRouteProps) {
         onChange={(next) => change({ plan: next })}
       />
       <Button
+        data-needs="coach"
         variant="main"
         type="submit"
         disabled={name.trim() === ''}

@@ -87,6 +87,7 @@ export function RevisionsPanel({ route, revision, setup, field, onContinue }: Re
                 )}
                 <CopyWords plan={one.plan} field={field} />
                 <Button
+                  data-needs="coach"
                   variant="quiet"
                   onClick={() => branch.mutate(one)}
                 >{say`Make it a route of its own`}</Button>

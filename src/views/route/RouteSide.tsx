@@ -51,6 +51,7 @@ export function RouteSide({ route, newer, draft, titleBlock }: RouteSideProps) {
       <div className={styles['actions']}>
         <ForecastButton />
         <Button
+          data-needs="coach"
           variant={changed ? 'main' : 'plain'}
           disabled={!changed || saving}
           onClick={() => ask(true)}

@@ -14,6 +14,7 @@ import styles from './RouteView.module.css';
 import { useRouteWork } from './routeWork.ts';
 import { Strip } from './Strip.tsx';
 import { inSentence } from '../../core/language/inSentence.ts';
+import { may } from '../../ui/role.ts';
 import { say } from '../../core/language/say.ts';
 
 /** Below the field: what can be done to the moves, and the moves in time. */
@@ -99,11 +100,15 @@ function useRouteKeys(zoom: Zoom): SheetKey[] {
     { keys: 'Ctrl+Shift+Z', says: say`Redo`, act: history.redo },
     { keys: 'Space', says: say`Play`, act: playback.toggle },
     { keys: 'F', says: `Forecast ${forecastRuns} runs`, act: lookAhead },
-    {
-      keys: 'S',
-      says: say`Save as a revision`,
-      act: () => changed && state.setState({ saving: true }),
-    },
+    ...(may('coach')
+      ? [
+          {
+            keys: 'S',
+            says: say`Save as a revision`,
+            act: () => changed && state.setState({ saving: true }),
+          },
+        ]
+      : []),
     ...zoomKeys(zoom),
   ];
 }

@@ -31,7 +31,7 @@ export function Goal({ session, runs, checkpoint, revision, onChanged }: GoalPro
     return (
       <div className={styles['goal']}>
         <p>{say`${plural(counted.length, '# run', '# runs')} of revision ${revision}, ${plural(hits, '# hit', '# hits')}`}</p>
-        <Button onClick={() => setOpen(true)}>{say`Set a goal`}</Button>
+        <Button data-needs="table" onClick={() => setOpen(true)}>{say`Set a goal`}</Button>
       </div>
     );
   }
@@ -51,7 +51,7 @@ export function Goal({ session, runs, checkpoint, revision, onChanged }: GoalPro
           {goalSentence(left, hits, wanted)}
         </p>
       </div>
-      <Button onClick={() => setOpen(true)}>{say`Goal`}</Button>
+      <Button data-needs="table" onClick={() => setOpen(true)}>{say`Goal`}</Button>
     </div>
   );
 }

@@ -16,7 +16,7 @@ export function QuickActions() {
   const last = log.runs.at(-1);
   const zeroed = zeroedAt !== null && (last === undefined || zeroedAt > last.happenedAt);
   return (
-    <div className={styles['quick']} role="group" aria-label={say`This run`}>
+    <div className={styles['quick']} data-needs="table" role="group" aria-label={say`This run`}>
       <Button
         aria-pressed={cause !== null}
         onClick={() =>

@@ -1,5 +1,6 @@
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
+import { may } from '../../ui/role.ts';
 import { RoutePicker } from '../../ui/RoutePicker.tsx';
 import { sheetAddress } from '../../ui/sheetAddress.ts';
 import type { ShownRun } from '../../ui/targetCard/shownRun.ts';
@@ -32,8 +33,7 @@ export function TableCard() {
           zone={model.zone}
           title={model.name}
           runs={shown}
-          mark={mark}
-          onMark={store.put}
+          {...(may('table') ? { mark, onMark: store.put } : {})}
         />
       </div>
       <Notice>{say`No hands on the table while a run is armed; fingers and hair away from wheels and attachments. The event’s rules and the adult in charge come first.`}</Notice>

@@ -18,7 +18,8 @@ import { StartList } from './StartList.tsx';
 import styles from './TableView.module.css';
 import { useMeasured, useTableState, useTableWork } from './tableWork.ts';
 import { Waiting } from './Waiting.tsx';
-import { say } from '../../core/language/say.ts';
+import { may } from '../../ui/role.ts';
+import { plural, say } from '../../core/language/say.ts';
 
 // It is needed now and then only, and brings drawing and simulation with it.
 const RunTelemetry = lazy(async () => ({
@@ -34,6 +35,7 @@ export function TableSide() {
   const current = useTableState((state) => state.session);
   const starting = task === 'new session' || current === null;
   const number = editing === null ? log.runs.length + 1 : log.runs.indexOf(editing) + 1;
+  if (!may('table')) return <LooksOn runs={log.runs.length} />;
   return (
     <div className={styles['side']}>
       <div className={styles['scroll']}>
@@ -72,6 +74,21 @@ export function TableSide() {
             {editing === null && link === null && <PracticeDrives />}
           </>
         )}
+      </div>
+      <TitleBlock {...titleBlock} />
+    </div>
+  );
+}
+
+/** The side of a device that logs nothing: how many runs there are, and who logs them. */
+function LooksOn({ runs }: { runs: number }) {
+  const { titleBlock } = useTableWork();
+  return (
+    <div className={styles['side']}>
+      <div className={styles['scroll']}>
+        <h1>{say`${plural(runs, 'One run so far', '# runs so far')}`}</h1>
+        <AtTable />
+        <Notice>{say`This device looks on: runs show here as soon as they are logged. A coach can let it log, under Devices.`}</Notice>
       </div>
       <TitleBlock {...titleBlock} />
     </div>

@@ -1,4 +1,5 @@
 import { formatQuantity } from '../../core/mathematics/quantity.ts';
+import { may } from '../../ui/role.ts';
 import type { SheetKey } from '../../ui/useKeys.ts';
 import type { TableWork } from './tableWork.ts';
 import { say } from '../../core/language/say.ts';
@@ -7,6 +8,7 @@ const DEGREE = Math.PI / 180;
 
 /** What can be done at the Table by one key. */
 export function tableKeys({ store, save, undo }: TableWork): SheetKey[] {
+  if (!may('table')) return [];
   const one = formatQuantity(1, 'length');
   return [
     { keys: 'ArrowUp', says: `Mark ${one} far`, act: () => store.nudge(1, 0) },

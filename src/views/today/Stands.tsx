@@ -55,6 +55,7 @@ function Practice({ practice, leads }: { practice: PracticeToday; leads: Leads }
       {over ? (
         <a
           className={buttonClass()}
+          data-needs="table"
           href={`${leads('/table')}#new-practice`}
         >{say`Begin a practice, with a goal`}</a>
       ) : (

@@ -49,7 +49,7 @@ function TasksSheet({ robot, gyro, first: atOnce, hasRoutes }: TasksViewProps) {
         </ul>
         {working && <p role="status">{say`Working out what measuring would bring …`}</p>}
       </section>
-      <p className={styles['doors']}>
+      <p className={styles['doors']} data-needs="coach">
         <a className={buttonClass()} href="/begin?new=1">{say`Start with another robot`}</a>
         <a
           className={buttonClass()}

@@ -48,6 +48,7 @@ export function AimOffer({ option, best }: AimOfferProps) {
       <div className={styles['buttons']}>
         {revision.number === route.revision.number && (
           <Button
+            data-needs="coach"
             variant={best ? 'main' : 'plain'}
             onClick={() =>
               make.mutate({

@@ -108,6 +108,7 @@ export function HonestyPanel() {
       ) : (
         <div className={styles['buttons']}>
           <Button
+            data-needs="coach"
             onClick={() => refitted.mutate(refit)}
           >{say`Make setup ${robot.setup.number + 1} with these`}</Button>
         </div>

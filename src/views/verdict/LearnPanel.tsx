@@ -55,6 +55,7 @@ export function LearnPanel() {
       ) : (
         <div className={styles['buttons']}>
           <Button
+            data-needs="coach"
             disabled={make.isPending || numbers.length === 0}
             onClick={() =>
               make.mutate({

@@ -78,6 +78,7 @@ function MendOffer({ mend }: { mend: Mend }) {
       )}
       <div className={styles['buttons']}>
         <Button
+          data-needs="coach"
           disabled={make.isPending || make.isSuccess}
           onClick={() =>
             make.mutate({
