@@ -6,18 +6,18 @@ import {
   type Request,
 } from 'playwright-core';
 
+/** Debian's Chromium. */
+export const BROWSER = '/usr/bin/chromium';
+export const BROWSER_ARGUMENTS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-background-networking',
+  '--no-first-run',
+];
+
 /** Debian's Chromium without a window, and without anything that it would ask of a network. */
 export function openBrowser(...more: string[]): Promise<Browser> {
-  return chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-background-networking',
-      '--no-first-run',
-      ...more,
-    ],
-  });
+  return chromium.launch({ executablePath: BROWSER, args: [...BROWSER_ARGUMENTS, ...more] });
 }
 
 /**

@@ -1,5 +1,7 @@
+import { createHash, X509Certificate } from 'node:crypto';
+import { readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
 import { ROOT, freePort, startApplication, type Application } from './application.ts';
-import { rmSync } from 'node:fs';
 import type { PairingWord, Role } from '../src/contracts/devices.ts';
 import { caller } from './api/client.ts';
 
@@ -53,6 +55,14 @@ export function say(address: string, word: string, name = 'device'): Promise<Res
     redirect: 'manual',
     body: new URLSearchParams({ word, name }),
   });
+}
+
+/** The argument by which a browser trusts the certificate of a Corvat, as a device on which it was put. */
+export function trustIn(folder: string): string {
+  const certificate = readFileSync(join(ROOT, folder, 'certificates/corvat.crt'));
+  const key = new X509Certificate(certificate).publicKey.export({ type: 'spki', format: 'der' });
+  const mark = createHash('sha256').update(key).digest('base64');
+  return `--ignore-certificate-errors-spki-list=${mark}`;
 }
 
 /** What makes the machine's own screen show a team. */

@@ -12,6 +12,7 @@ export function KeyHelp({ keys }: { keys: readonly SheetKey[] }) {
     { keys: '?', says: '', act: () => setOpen(!open) },
     { keys: 'Escape', says: '', act: () => setOpen(false) },
   ]);
+  if (keys.length === 0) return null;
   if (!open) {
     return (
       <Button

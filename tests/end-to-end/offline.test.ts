@@ -1,15 +1,13 @@
-import { createHash, X509Certificate } from 'node:crypto';
 import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
 import type { Browser, BrowserContext, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Route } from '../../src/contracts/routes.ts';
 import type { Robot } from '../../src/contracts/robots.ts';
 import type { Run, Session } from '../../src/contracts/practices.ts';
 import { caller } from '../api/client.ts';
-import { ROOT, startApplication, type Application } from '../application.ts';
+import { startApplication, type Application } from '../application.ts';
 import { openBrowser, openPage, waitUntilAlive } from '../browser.ts';
-import { sharedApplication, wordFor } from '../devices.ts';
+import { sharedApplication, trustIn, wordFor } from '../devices.ts';
 
 const FOLDER = '.test/offline';
 let application: Application;
@@ -20,19 +18,11 @@ let page: Page;
 let route: Route;
 let session: Session;
 
-/** A browser that trusts the certificate of this Corvat, as a device on which it was put. */
-async function trustingBrowser(): Promise<Browser> {
-  const certificate = readFileSync(join(ROOT, FOLDER, 'certificates/corvat.crt'));
-  const key = new X509Certificate(certificate).publicKey.export({ type: 'spki', format: 'der' });
-  const mark = createHash('sha256').update(key).digest('base64');
-  return openBrowser(`--ignore-certificate-errors-spki-list=${mark}`);
-}
-
 beforeAll(async () => {
   const opened = await sharedApplication(FOLDER, '--share');
   application = opened;
   shared = opened.shared;
-  browser = await trustingBrowser();
+  browser = await openBrowser(trustIn(FOLDER));
   const here = caller(application.address);
   route = (await here<Route[]>('GET', 'routes')).body.find(({ name }) => name === 'Heron Hide')!;
   session = (await here<Session[]>('GET', 'sessions')).body[0]!;

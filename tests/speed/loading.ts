@@ -4,8 +4,8 @@ import { goToRest } from '../browser.ts';
 import { figure, median, type Figure } from './figure.ts';
 
 /** A phone of a student is so much slower than this machine. */
-const SLOWER = 4;
-const PHONE = { width: 390, height: 844 };
+export const SLOWER = 4;
+export const PHONE = { width: 390, height: 844 };
 const LOADS = 5;
 
 /** How the sheets that are opened most come up on a slow phone, and how much script they bring, as it travels. */

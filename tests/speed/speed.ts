@@ -14,6 +14,7 @@ import { forecasts, frames } from './browser.ts';
 import { figure, median, type Figure } from './figure.ts';
 import { loading } from './loading.ts';
 import { fixedLoop } from './machine.ts';
+import { offlineStart } from './offline.ts';
 import { seasonChart, seasonPages, takeInSeason } from './season.ts';
 import { loggingRuns } from './server.ts';
 
@@ -55,6 +56,7 @@ async function round(browser: Browser, application: Application): Promise<Figure
     ...core(),
     await secondStart(),
     ...(await loading(browser, address)),
+    await offlineStart(),
     ...(await forecasts(browser, address)),
     ...(await frames(browser, address)),
     ...(await seasonPages(address)),

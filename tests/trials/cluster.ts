@@ -1,12 +1,11 @@
 import { randomBytes, randomUUID } from 'node:crypto';
 import { setTimeout as sleep } from 'node:timers/promises';
-import type { Robot } from '../../src/contracts/robots.ts';
-import type { Route } from '../../src/contracts/routes.ts';
-import type { Run, Session } from '../../src/contracts/practices.ts';
+import type { Run } from '../../src/contracts/practices.ts';
 import { uniform } from '../../src/core/mathematics/randomness.ts';
 import { caller } from '../api/client.ts';
 import { freePort, startApplication, type Application } from '../application.ts';
 import { startCluster, type Node } from './galera.ts';
+import { placeOf } from './place.ts';
 
 /**
  * `npm run cluster:trial`: three nodes of a database and two application processes on this machine. Clients log runs
@@ -125,24 +124,6 @@ async function taken(
   if (answer === null || answer.status === 503) return false;
   if (answer.status > 201) throw new Error(answer.text);
   return true;
-}
-
-/** Where runs are logged: the demo's first route, in a session of its own. */
-async function placeOf(call: ReturnType<typeof caller>): Promise<object> {
-  const [route] = (await call<Route[]>('GET', 'routes')).body;
-  const robot = (await call<Robot>('GET', `robots/${route!.robotId}`)).body;
-  const session = await call<Session>('POST', 'sessions', {
-    id: randomUUID(),
-    title: 'Cluster trial',
-    startedAt: new Date().toISOString(),
-  });
-  return {
-    sessionId: session.body.id,
-    revisionId: route!.revision.id,
-    setupId: robot.setup.id,
-    measurements: [],
-    outcomes: [],
-  };
 }
 
 /** What is missing on any node, and what is there more than once. */

@@ -1,16 +1,13 @@
 import { createServer, connect, type Socket } from 'node:net';
-import { createHash, X509Certificate } from 'node:crypto';
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
 import { setTimeout as sleep } from 'node:timers/promises';
 import type { Page } from 'playwright-core';
 import type { Route } from '../../src/contracts/routes.ts';
 import type { Run, Session } from '../../src/contracts/practices.ts';
 import { uniform } from '../../src/core/mathematics/randomness.ts';
 import { caller } from '../api/client.ts';
-import { freePort, ROOT } from '../application.ts';
+import { freePort } from '../application.ts';
 import { openBrowser, openPage } from '../browser.ts';
-import { sharedApplication, wordFor } from '../devices.ts';
+import { sharedApplication, trustIn, wordFor } from '../devices.ts';
 
 /**
  * `npm run trial:devices`: eight devices with the Table open log runs for ten minutes, while the network between them
@@ -75,10 +72,7 @@ async function trial(minutes: number, seed: number): Promise<void> {
   const runs = async () =>
     (await here<Run[]>('GET', `runs?session=${session!.id}&route=${route.id}`)).body;
   const before = (await runs()).length;
-  const certificate = readFileSync(join(ROOT, FOLDER, 'certificates/corvat.crt'));
-  const key = new X509Certificate(certificate).publicKey.export({ type: 'spki', format: 'der' });
-  const mark = createHash('sha256').update(key).digest('base64');
-  const browser = await openBrowser(`--ignore-certificate-errors-spki-list=${mark}`);
+  const browser = await openBrowser(trustIn(FOLDER));
   const pages: Page[] = [];
   for (let i = 0; i < DEVICES; i++) {
     const { page } = await openPage(browser, { viewport: { width: 390, height: 844 } });
@@ -114,7 +108,9 @@ async function trial(minutes: number, seed: number): Promise<void> {
   // What waits is sent within seconds of the last cut, and the news of it as soon.
   await sleep(20_000);
   const stored = await runs();
-  const heads = await Promise.all(pages.map((page) => page.locator('h1').first().innerText()));
+  const heads = await Promise.all(
+    pages.map((page) => page.getByRole('heading', { level: 1 }).innerText()),
+  );
   report(`minutes: ${minutes}, cuts: ${CUTS}, runs logged: ${logged}`);
   report(
     `runs stored: ${stored.length - before}, different ones: ${new Set(stored.map(({ id }) => id)).size - before}`,

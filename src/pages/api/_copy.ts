@@ -1,3 +1,4 @@
+import { databaseUrl } from '../../store/database.ts';
 import { takeCopy } from '../../store/copies.ts';
 
 /** The folder of the copies of the whole database; null when this Corvat was started without one. */
@@ -8,6 +9,5 @@ export function copiesFolder(): string | null {
 /** Takes a copy of everything before something goes; what is to go stays when the copy cannot be taken. */
 export async function copyBefore(why: string): Promise<void> {
   const folder = copiesFolder();
-  const url = process.env['CORVAT_DATABASE_URL'];
-  if (folder !== null && url !== undefined) await takeCopy(url, folder, why);
+  if (folder !== null) await takeCopy(databaseUrl(), folder, why);
 }

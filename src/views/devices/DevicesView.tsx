@@ -9,6 +9,7 @@ import { Door } from './Door.tsx';
 import { LetIn } from './LetIn.tsx';
 import { Teams } from './Teams.tsx';
 import { Trust } from './Trust.tsx';
+import { TwoColumns } from '../../ui/TwoColumns.tsx';
 import { say } from '../../core/language/say.ts';
 
 interface DevicesSheetProps {
@@ -30,8 +31,8 @@ interface DevicesSheetProps {
 function DevicesSheet(props: DevicesSheetProps) {
   const [door, setDoor] = useState(props.door);
   return (
-    <div className={styles['view']}>
-      <section className={styles['column']}>
+    <TwoColumns>
+      <>
         <h1>{say`Let a phone in.`}</h1>
         <p
           className={styles['lead']}
@@ -39,13 +40,13 @@ function DevicesSheet(props: DevicesSheetProps) {
         {door !== null && <Door door={door} onChange={setDoor} />}
         {door?.door !== 'shut' && <LetIn addresses={door?.addresses ?? [props.address]} />}
         {door?.door === 'secret' && <Trust address={door.addresses[0] ?? ''} />}
-      </section>
-      <section className={styles['column']}>
+      </>
+      <>
         <DeviceList devices={props.devices} own={props.own} />
         {props.club && <Teams teams={props.teams} team={props.team} />}
         <Changes changes={props.changes} />
-      </section>
-    </div>
+      </>
+    </TwoColumns>
   );
 }
 

@@ -5,6 +5,7 @@ import { island } from '../../ui/island.tsx';
 import styles from './FilesView.module.css';
 import { KeptList } from './KeptList.tsx';
 import { WholeBundle } from './WholeBundle.tsx';
+import { TwoColumns } from '../../ui/TwoColumns.tsx';
 import { say } from '../../core/language/say.ts';
 import { sayWith } from '../../ui/sayWith.ts';
 
@@ -21,12 +22,12 @@ export interface FilesViewProps {
 /** Open files in and out, what is kept here, and the copies of it. */
 function FilesSheet({ kept, imports, copies, copiesIn, photosStay }: FilesViewProps) {
   return (
-    <div className={styles['view']}>
-      <section className={styles['column']}>
+    <TwoColumns>
+      <>
         <BringIn imports={imports} />
         <Copies copies={copies} folder={copiesIn} />
-      </section>
-      <section>
+      </>
+      <>
         <p
           className={styles['conventions']}
         >{sayWith`Units, signs and language of all sheets: ${(<a href="/team">{say`how your team counts`}</a>)}. Words: ${(<a href="/glossary">{say`what they mean`}</a>)}. Phones at the table, and who may do what: ${(<a href="/devices">{say`devices`}</a>)}.`}</p>
@@ -78,8 +79,8 @@ function FilesSheet({ kept, imports, copies, copiesIn, photosStay }: FilesViewPr
         />
         <h2 className={styles['section']}>{say`Everything in one file`}</h2>
         <WholeBundle photosStay={photosStay} />
-      </section>
-    </div>
+      </>
+    </TwoColumns>
   );
 }
 
