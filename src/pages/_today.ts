@@ -3,12 +3,11 @@ import type { RouteToHelp } from '../core/analysis/planning/today.ts';
 import type { FieldRecord } from '../contracts/fields.ts';
 import type { Route } from '../contracts/routes.ts';
 import type { Run } from '../contracts/practices.ts';
-import { measuredRuns } from '../core/analysis/runs/measured.ts';
 import { minutesOfRun } from '../core/analysis/unknowns/measureNext.ts';
-import { verdictOf } from '../core/analysis/runs/verdict.ts';
 import { checkpointsOf } from '../core/route/checkpoints.ts';
 import { planFaults } from '../core/route/plan.ts';
 import { nominalRun } from '../core/simulation/run.ts';
+import { verdictAtEnd } from '../server/verdicts.ts';
 import { database } from '../store/database.ts';
 import { listRoutesOnFields } from '../store/routes.ts';
 import { newestRunsOfEach, tallyOfSession } from '../store/runs.ts';
@@ -72,13 +71,7 @@ function routeToHelp(
   minutesPerRun: number,
 ): RouteToHelp {
   const checkpoint = checkpointsOf(route.revision.plan).at(-1) ?? null;
-  const model = field.field.models.find(({ id }) => id === checkpoint?.modelId);
-  const measured =
-    checkpoint === null || model === undefined ? null : measuredRuns(runs, checkpoint, model.zone);
-  const verdict =
-    measured === null || runs.length === 0
-      ? null
-      : verdictOf(measured.runs, measured.zone, route.goal, measured.ticks);
+  const verdict = runs.length === 0 ? null : verdictAtEnd(route, field, runs);
   const scored = new Set(checkpointsOf(route.revision.plan).map(({ modelId }) => modelId));
   return {
     plan: route.revision.plan,

@@ -1,13 +1,9 @@
-import type { FieldRecord } from '../contracts/fields.ts';
-import type { Run, Session } from '../contracts/practices.ts';
+import type { Session } from '../contracts/practices.ts';
 import type { GyroCheck, Robot } from '../contracts/robots.ts';
-import type { Route } from '../contracts/routes.ts';
 import type { WorkflowState } from '../contracts/workflow.ts';
-import { measuredRuns } from '../core/analysis/runs/measured.ts';
-import { verdictOf, type Verdict } from '../core/analysis/runs/verdict.ts';
 import { formatAgo } from '../core/language/dates.ts';
 import { say } from '../core/language/say.ts';
-import { checkpointsOf } from '../core/route/checkpoints.ts';
+import { verdictAtEnd, type KnownVerdict } from '../server/verdicts.ts';
 import { addressWith } from '../ui/sheetAddress.ts';
 import type { Work } from './_work.ts';
 
@@ -15,7 +11,7 @@ import type { Work } from './_work.ts';
 export function workflowStates(work: Work): WorkflowState[] {
   const { robot, gyro, route, field, session, runs } = work;
   const driven = runs[0]?.revisionNumber ?? null;
-  const verdict = route && field && driven !== null ? verdictOn(route, field, runs) : null;
+  const verdict = route && field && driven !== null ? verdictAtEnd(route, field, runs) : null;
   const identity = new URLSearchParams();
   if (robot !== null) identity.set('robot', robot.id);
   if (route !== null) identity.set('route', route.id);
@@ -72,15 +68,7 @@ function benchState(
   }
 }
 
-function verdictOn(route: Route, field: FieldRecord, runs: readonly Run[]): Verdict | null {
-  const checkpoint = checkpointsOf(route.revision.plan).at(-1);
-  const model = field.field.models.find((candidate) => candidate.id === checkpoint?.modelId);
-  if (checkpoint === undefined || model === undefined) return null;
-  const measured = measuredRuns(runs, checkpoint, model.zone);
-  return verdictOf(measured.runs, measured.zone, route.goal, measured.ticks);
-}
-
-function verdictState(verdict: Verdict | null): Pick<WorkflowState, 'state' | 'tone'> {
+function verdictState(verdict: KnownVerdict | null): Pick<WorkflowState, 'state' | 'tone'> {
   if (verdict === null) return { state: say`nothing to judge yet`, tone: 'plain' };
   switch (verdict.kind) {
     case 'too early':

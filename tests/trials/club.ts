@@ -6,6 +6,7 @@ import type { FieldRecord } from '../../src/contracts/fields.ts';
 import type { Robot } from '../../src/contracts/robots.ts';
 import type { Route } from '../../src/contracts/routes.ts';
 import { uniform } from '../../src/core/mathematics/randomness.ts';
+import { barMinds } from '../../src/ui/live/sheetMinds.ts';
 import { caller } from '../api/client.ts';
 import {
   cookieOfTeam,
@@ -151,11 +152,11 @@ async function trial(teams: number, seed: number): Promise<void> {
   for (const team of club) {
     team.devices.forEach((cookie, k) => {
       const headers = { cookie };
-      void follow(shared, cookie, ({ thing }) => {
+      void follow(shared, cookie, ({ thing, action }) => {
         const at = sentAt.get(thing ?? '');
         if (at !== undefined) times.take('news', performance.now() - at);
         // What the logging page did itself is no news to it.
-        if (k > 0)
+        if (k > 0 && barMinds(action))
           void timed('bar', () => fetch(`${shared}/api/v1/workflow${team.address}`, { headers }));
       }).catch((error: unknown) => open && faults.push(`stream: ${String(error)}`));
       void (async () => {

@@ -59,6 +59,8 @@ export async function changesAround(
       at: { [Op.gt]: new Date(Date.now() - LATELY) },
     },
     order: [['id', 'ASC']],
+    // Looked at several times a second: plain rows cost a tenth of models.
+    raw: true,
   });
   return rows.map((row) => ({ ...changeOf(row), teamId: row.teamId }));
 }

@@ -7,7 +7,7 @@ import { useMountEffect } from '../useMountEffect.ts';
 import { AgeNote, keptAt } from './AgeNote.tsx';
 import styles from './News.module.css';
 import { refreshNavigation } from './refreshNavigation.ts';
-import { sheetMinds } from './sheetMinds.ts';
+import { barMinds, sheetMinds } from './sheetMinds.ts';
 import { useChanges } from './useChanges.ts';
 import { say } from '../../core/language/say.ts';
 
@@ -37,6 +37,7 @@ export function News({ station }: { station: StageName }) {
   const show = (change: Change | null) => {
     if (change === null) minded.current ??= 'missed';
     else if (sheetMinds(station, change.action)) minded.current = change;
+    else if (!barMinds(change.action)) return;
     gather(() => {
       void refreshNavigation();
       const news = minded.current;

@@ -14,3 +14,11 @@ const MINDED: Readonly<Record<StageName, RegExp>> = {
 export function sheetMinds(station: StageName, action: string): boolean {
   return MINDED[station].test(action) && !action.startsWith('GET');
 }
+
+/** Changes after which the bar may say something else. */
+const BAR_MINDS = /^\w+ (runs|sessions|routes|robots|fields|kept|imports|demo|team)\b/;
+
+/** Whether the bar above every sheet may be another one after a change. */
+export function barMinds(action: string): boolean {
+  return BAR_MINDS.test(action);
+}
