@@ -74,14 +74,25 @@ async function trial(seed: number): Promise<void> {
   await round(2);
   report('answers a second through one, through two | cores busy: clients, database, processes');
   const ratios: number[] = [];
+  const [throughOne, throughTwo]: number[][] = [[], []];
   for (let i = 0; i < ROUNDS; i++) {
     const one = await round(1);
     const two = await round(2);
     ratios.push(two.perSecond / one.perSecond);
+    for (const [{ perSecond, busy }, of] of [
+      [one, throughOne],
+      [two, throughTwo],
+    ] as const) {
+      of!.push(perSecond / (busy[2]! + busy[3]!));
+    }
     const words = [one, two].map(({ busy }) => busy.map((part) => part.toFixed(2)).join(' '));
     report(`${one.perSecond.toFixed(0)}, ${two.perSecond.toFixed(0)} | ${words.join(' / ')}`);
   }
   report(`two carry ${median(ratios).toFixed(2)} times what one does, on ${cpus().length} cores`);
+  const [by, alone] = [throughTwo, throughOne].map((of) => median(of!).toFixed(0));
+  report(
+    `a core that the processes have gives ${alone} answers a second through one, ${by} through two`,
+  );
   for (const application of processes) await application.stop();
   await node!.stop();
 }
