@@ -17,8 +17,11 @@ declare const self: {
 
 /** Sheets as they were, by their addresses; answers of the API; pictures. */
 const [PAGES, ANSWERS, PICTURES] = ['corvat-pages', 'corvat-answers', 'corvat-pictures'] as const;
-/** After so long without an answer a sheet is shown as it was, s: a network that is there and does not work. */
-const PATIENCE = 3;
+/**
+ * After so long without an answer a sheet is shown as it was, s: a network that is there and does not work. With what it
+ * takes to draw it, nobody waits longer than two seconds; what comes later is offered when it is there.
+ */
+const PATIENCE = 1;
 const ANSWER_PATIENCE = 8;
 /** Answers that are worth nothing later, or are too large to keep. */
 const NOT_KEPT =

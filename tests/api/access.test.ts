@@ -1,6 +1,8 @@
+import { request } from 'node:http';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { ACTIONS, actionOf } from '../../src/contracts/actions.ts';
 import { ROLES, suffices, type Device, type Role } from '../../src/contracts/devices.ts';
+import type { Link } from '../../src/contracts/link.ts';
 import {
   cookieOfTeam,
   pairedCookie,
@@ -155,6 +157,39 @@ describe('a device that is sent away', () => {
         ': DELETE devices/[id]',
       ]),
     );
+  });
+});
+
+describe('a sender whose device is sent away in the middle of its request', () => {
+  it('is not listened to any more', async () => {
+    const phone = caller(application.shared, await pairedCookie(application, 'table', 'Knot'));
+    const here = caller(application.address);
+    const robot = await here<{ id: string }>('POST', 'robots', { name: 'Turnstone' });
+    const link = await phone<{ id: string; token: string }>('POST', 'links', {
+      robotId: robot.body.id,
+      name: 'hub',
+      practice: false,
+    });
+    const sending = request(`${application.shared}/api/v1/link/${link.body.token}`, {
+      method: 'POST',
+    });
+    const status = new Promise<number | undefined>((resolve, reject) => {
+      sending.on('response', (answer) => resolve(answer.resume().statusCode));
+      sending.on('error', reject);
+    });
+    let n = 0;
+    const line = () => `{"n":${++n},"t_s":${n / 100},"heading_deg":1}\n`;
+    const talking = setInterval(() => sending.write(line()), 50);
+    const receipt = async () =>
+      (await here<Link>('GET', `link/${link.body.token}`)).body.receipt.arrived;
+    await expect.poll(receipt).toBeGreaterThan(2);
+    const { id } = (await here<Device[]>('GET', 'devices')).body.find(
+      ({ name }) => name === 'Knot',
+    )!;
+    await here('DELETE', `devices/${id}`);
+    expect(await status).toBe(404);
+    clearInterval(talking);
+    sending.destroy();
   });
 });
 
