@@ -3,10 +3,13 @@ import { createInterface } from 'node:readline';
 import { gunzipSync } from 'node:zlib';
 import { forecastBundle } from './forecast.ts';
 import { judgeLine } from './judge.ts';
+import { measurePicture } from './measure.ts';
 
 const USAGE = `Say what to do:
   npm run --silent corvat -- judge < lines        judges series of runs, one a line of JSON
   npm run --silent corvat -- forecast bundle      forecasts the routes of a bundle
+  npm run --silent corvat -- measure picture --table table.json
+                                                  measures where the robot is, by the tags in a picture
 docs/formats.md says what goes in and comes out.`;
 
 /**
@@ -18,6 +21,9 @@ export async function command(words: readonly string[]): Promise<number> {
   const [name, file, ...more] = words;
   if (name === 'judge' && file === undefined) return judge();
   if (name === 'forecast' && file !== undefined && more.length === 0) return forecast(file);
+  if (name === 'measure' && file !== undefined && more.length === 2 && more[0] === '--table') {
+    return measure(file, more[1]!);
+  }
   say(process.stderr, USAGE);
   return 1;
 }
@@ -47,6 +53,17 @@ function forecast(file: string): number {
     return 0;
   } catch (error) {
     say(process.stderr, `${file}: ${sentenceOf(error)}`);
+    return 1;
+  }
+}
+
+async function measure(picture: string, table: string): Promise<number> {
+  try {
+    const answer = await measurePicture(readFileSync(picture), readFileSync(table, 'utf8'));
+    say(process.stdout, JSON.stringify(answer));
+    return 0;
+  } catch (error) {
+    say(process.stderr, `${picture}: ${sentenceOf(error)}`);
     return 1;
   }
 }
