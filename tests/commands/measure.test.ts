@@ -1,13 +1,12 @@
-import { spawnSync } from 'node:child_process';
-import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import type { PictureAnswer } from '../../src/commands/measure.ts';
 import { degrees, radians, wrapAngle } from '../../src/core/mathematics/angle.ts';
 import { ROOT } from '../application.ts';
+import { measure } from './measuring.ts';
 
 const FOLDER = join(ROOT, 'tests/reference/camera');
-const TABLES = join(ROOT, '.test/measure');
 
 /** A picture that tests/reference/camera/render.py made with Debian's python3-opencv, and what is true in it. */
 interface Truth {
@@ -24,20 +23,6 @@ const TRUTHS = readFileSync(`${FOLDER}/truth.jsonl`, 'utf8')
   .split('\n')
   .map((line) => JSON.parse(line) as Truth);
 const pictureOf = ({ picture }: Truth) => join(FOLDER, picture);
-
-/** Measures through the door for whoever scripts. */
-function measure(picture: string, table: unknown): { answer: PictureAnswer; said: string } {
-  mkdirSync(TABLES, { recursive: true });
-  const file = join(TABLES, 'table.json');
-  writeFileSync(file, typeof table === 'string' ? table : JSON.stringify(table));
-  const { stdout, stderr, status } = spawnSync(
-    process.execPath,
-    ['bin/corvat.mjs', 'measure', picture, '--table', file],
-    { cwd: ROOT, encoding: 'utf8' },
-  );
-  expect(status).toBe(stdout === '' ? 1 : 0);
-  return { answer: JSON.parse(stdout || 'null') as PictureAnswer, said: stderr.trim() };
-}
 
 function errors(answer: PictureAnswer, truth: Truth) {
   return {
