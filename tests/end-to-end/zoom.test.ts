@@ -3,21 +3,26 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import type { Route } from '../../src/contracts/routes.ts';
 import { caller } from '../api/client.ts';
 import { goToRest, openBrowser, openPage } from '../browser.ts';
-import { address } from '../sharedApplication.ts';
+import { freshApplication, type Application } from '../application.ts';
 
-const call = caller(address);
+let application: Application;
 let browser: Browser;
 let page: Page;
 let faults: string[] = [];
 let query = '';
 
 beforeAll(async () => {
+  // The demo as it is: what is expected next is said of runs that nobody else adds to.
+  application = await freshApplication('.test/zoom');
   browser = await openBrowser();
-  const routes = (await call<Route[]>('GET', 'routes')).body;
+  const routes = (await caller(application.address)<Route[]>('GET', 'routes')).body;
   const { id, fieldId } = routes.find(({ name }) => name === 'Sluice, then Tide Gauge')!;
   query = `route=${id}&field=${fieldId}`;
 });
-afterAll(() => browser.close());
+afterAll(async () => {
+  await browser.close();
+  await application.stop();
+});
 
 beforeEach(async () => {
   ({ page, faults } = await openPage(browser, { hasTouch: true }));
@@ -46,7 +51,7 @@ const DRAWINGS = [
 ] as const;
 
 async function open(sheet: string, name: string | RegExp): Promise<Locator> {
-  await goToRest(page, `${address}/${sheet}?${query}`);
+  await goToRest(page, `${application.address}/${sheet}?${query}`);
   const drawing = page.getByRole('img', { name });
   // What enlarges it comes after it, and gives it a transform.
   await drawing.locator('> g[transform]').first().waitFor();

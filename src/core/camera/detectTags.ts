@@ -12,6 +12,7 @@ interface Markers {
     adaptiveThreshWinSizeMax: number;
     adaptiveThreshWinSizeStep: number;
     minMarkerPerimeterRate: number;
+    cornerRefinementMethod: number;
   };
   aruco_RefineParameters: new (distance: number, errorRate: number, allOrders: boolean) => object;
   aruco_ArucoDetector: new (
@@ -34,6 +35,8 @@ export const DICTIONARY = 'DICT_APRILTAG_36h11';
 
 /** Sides of the squares around a pixel whose mean is its threshold, px: from the smallest tag to the largest. */
 const [LEAST_WINDOW, LARGEST_WINDOW, WINDOW_STEP] = [5, 29, 12];
+/** The library's own refinement of corners by the gradients about them (CORNER_REFINE_SUBPIX). */
+const SUBPIXEL = 1;
 /** The smallest rim of a tag, against the longer side of the picture. */
 const SMALLEST_RIM = 0.02;
 
@@ -68,6 +71,7 @@ export async function tagDetector(): Promise<TagDetector> {
   parameters.adaptiveThreshWinSizeMax = LARGEST_WINDOW;
   parameters.adaptiveThreshWinSizeStep = WINDOW_STEP;
   parameters.minMarkerPerimeterRate = SMALLEST_RIM;
+  parameters.cornerRefinementMethod = SUBPIXEL;
   const detector = new cv.aruco_ArucoDetector(
     cv.getPredefinedDictionary(cv.DICT_APRILTAG_36h11),
     parameters,
@@ -76,14 +80,14 @@ export async function tagDetector(): Promise<TagDetector> {
   return {
     find: (picture) => {
       const image = new cv.Mat(picture.height, picture.width, cv.CV_8UC1);
-      const corners = new cv.MatVector();
+      const found = new cv.MatVector();
       const identifiers = new cv.Mat();
       const refused = new cv.MatVector();
       try {
         image.data.set(picture.data);
-        detector.detectMarkers(image, corners, identifiers, refused);
+        detector.detectMarkers(image, found, identifiers, refused);
         return Array.from({ length: identifiers.rows }, (_, i) => {
-          const row = corners.get(i);
+          const row = found.get(i);
           const [ax, ay, bx, by, cx, cy, dx, dy] = row.data32F;
           row.delete();
           const rough: Corners = [
@@ -92,12 +96,24 @@ export async function tagDetector(): Promise<TagDetector> {
             { x: cx!, y: cy! },
             { x: dx!, y: dy! },
           ];
+          // Where an edge cannot be followed, the corners as they are say less, and still where the tag is.
           const fine = refineCorners(picture, rough);
-          return fine === null ? [] : [{ id: identifiers.data32S[i]!, corners: fine }];
-        }).flat();
+          const corners = fine !== null && apart(fine, rough) < FARTHEST_MOVE ? fine : rough;
+          return { id: identifiers.data32S[i]!, corners };
+        });
       } finally {
-        for (const one of [image, corners, identifiers, refused]) one.delete();
+        for (const one of [image, found, identifiers, refused]) one.delete();
       }
     },
   };
+}
+
+/** Farther, px, no corner is moved by refining it: that was another edge. */
+const FARTHEST_MOVE = 3;
+
+/** The largest distance between the same corners. */
+function apart(some: Corners, others: Corners): number {
+  return Math.max(
+    ...some.map((corner, i) => Math.hypot(corner.x - others[i]!.x, corner.y - others[i]!.y)),
+  );
 }

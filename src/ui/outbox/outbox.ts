@@ -53,8 +53,12 @@ export async function keepWrites(writes: readonly Write[]): Promise<number[]> {
   const orders: number[] = [];
   for (const write of writes) orders.push(await transaction.store.add({ ...write, refused: null }));
   await transaction.done;
+  dispatchEvent(new Event(KEPT_EVENT));
   return orders;
 }
+
+/** Told to the page when something was kept, so that whoever sends goes on asking until it is sent. */
+export const KEPT_EVENT = 'corvat:kept';
 
 /** Everything that waits, oldest first. */
 export async function waitingWrites(): Promise<WaitingWrite[]> {

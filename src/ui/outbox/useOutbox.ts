@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import {
+  KEPT_EVENT,
   dropWrite,
   keepWrites,
   markRefused,
@@ -62,9 +63,14 @@ export function useOutbox(onSent: (write: WaitingWrite, answer: unknown) => void
   useEffect(() => {
     void send();
     const online = () => void send();
+    const kept = () => void look();
     addEventListener('online', online);
-    return () => removeEventListener('online', online);
-  }, [send]);
+    addEventListener(KEPT_EVENT, kept);
+    return () => {
+      removeEventListener('online', online);
+      removeEventListener(KEPT_EVENT, kept);
+    };
+  }, [send, look]);
   const open = waiting.some(({ refused }) => refused === null);
   useEffect(() => {
     if (!open) return;
