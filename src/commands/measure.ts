@@ -2,7 +2,7 @@ import sharp from 'sharp';
 import { z } from 'zod';
 import { firstIssue } from '../contracts/problem.ts';
 import { DICTIONARY, tagDetector } from '../core/camera/detectTags.ts';
-import { measureRobot } from '../core/camera/measureRobot.ts';
+import { measureRobot, type NotMeasured } from '../core/camera/measureRobot.ts';
 import { degrees, radians } from '../core/mathematics/angle.ts';
 import { listOf } from '../core/schema/scalars.ts';
 
@@ -75,7 +75,7 @@ export async function measurePicture(picture: Buffer, table: string): Promise<Pi
     },
     { width, height },
   );
-  if ('missing' in found) throw new Error(missingWords(found.missing, robot.id, found.seen));
+  if ('missing' in found) throw new Error(missingWords(found, robot.id));
   const { pose, covariance, scale } = found;
   const [sx, sy, sh] = covariance.map((row, i) => Math.sqrt(row[i]!)) as [number, number, number];
   return {
@@ -100,11 +100,7 @@ function tableOf(text: string): z.infer<typeof tableSchema> {
   return parsed.data;
 }
 
-function missingWords(
-  missing: 'table tags' | 'robot tag' | 'camera',
-  robot: number,
-  seen: readonly number[],
-): string {
+function missingWords({ missing, seen }: NotMeasured, robot: number): string {
   const there = seen.length === 0 ? 'no tag is seen' : `seen are ${seen.join(', ')}`;
   switch (missing) {
     case 'robot tag':

@@ -96,17 +96,7 @@ export function cameraFrom(seen: readonly SeenPoint[], lens: Lens): CameraPose |
     seen.map(({ picture, table }) => ({ picture: table, field: fromLens(lens, picture) })),
   );
   if (found === null) return null;
-  const [a, b, c, d, e, f, g, h, i] = found as number[] as [
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-  ];
+  const [a, b, c, d, e, f, g, h, i] = found;
   // The table lies before the camera, not behind it.
   const { x, y } = seen[0]!.table;
   const sign = Math.sign(g * x + h * y + i);

@@ -40,10 +40,11 @@ export interface MeasuredRobot {
 }
 
 /** Why a picture says nothing of the robot. */
-export type NotMeasured =
-  | { missing: 'table tags'; seen: number[] }
-  | { missing: 'robot tag'; seen: number[] }
-  | { missing: 'camera'; seen: number[] };
+export interface NotMeasured {
+  missing: 'table tags' | 'robot tag' | 'camera';
+  /** Which tags are in the picture. */
+  seen: number[];
+}
 
 /** The middle of a tag's edge is found so well, px, by many pictures; the scatter in one picture tells a little more. */
 const EDGE_SPREAD = 0.025;
@@ -64,7 +65,7 @@ const ITERATIONS = 15;
 
 /**
  * Where the robot is, from the tags in one picture: camera, robot and, where it is not known, the lens are found together,
- * such that the corners of all tags are seen where they are, and the uncertainty of all of them is in the robot's.
+ * such that the edges of all tags are seen where they are, and the uncertainty of all of them is in the robot's.
  *
  * @param size of the picture, px
  */
@@ -288,7 +289,7 @@ function measured(known: Known, { start, parameters }: Fit): Omit<MeasuredRobot,
   const squares = wanted.slice(0, seen).reduce((sum, value, i) => sum + (value - at[i]!) ** 2, 0);
   const free = Math.max(0, wanted.length - parameters.length);
   const variance = (squares + 2 * EDGE_WEIGHT) / (free + 2 * EDGE_WEIGHT);
-  // What the picture shows scatters as its corners do; what is usual stays as likely as it is.
+  // What the picture shows scatters as its edges do; what is usual stays as likely as it is.
   const share = (begin: number, end: number) => {
     const rows = jacobian.subMatrix(begin, end - 1, 0, parameters.length - 1);
     return rows.transpose().mmul(rows);

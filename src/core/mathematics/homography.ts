@@ -8,7 +8,17 @@ export interface PointPair {
 }
 
 /** A plane-to-plane projection, row by row, from the picture to the field. */
-export type Homography = readonly number[];
+export type Homography = readonly [
+  number,
+  number,
+  number,
+  number,
+  number,
+  number,
+  number,
+  number,
+  number,
+];
 
 /** The largest condition of the equations: beyond it three points lie nearly on one line. */
 const WORST_CONDITION = 1e7;
@@ -39,22 +49,12 @@ export function homographyOf(pairs: readonly PointPair[]): Homography | null {
   const solution = decomposition.rightSingularVectors.getColumn(8);
   const normalised = new Matrix([solution.slice(0, 3), solution.slice(3, 6), solution.slice(6, 9)]);
   const matrix = inverse(to.matrix).mmul(normalised).mmul(from.matrix);
-  return matrix.to1DArray();
+  return matrix.to1DArray() as unknown as Homography;
 }
 
 /** Where a point of the picture lies on the field. */
 export function projected(homography: Homography, { x, y }: Point): Point {
-  const [a, b, c, d, e, f, g, h, i] = homography as [
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-  ];
+  const [a, b, c, d, e, f, g, h, i] = homography;
   const w = g * x + h * y + i;
   return { x: (a * x + b * y + c) / w, y: (d * x + e * y + f) / w };
 }
