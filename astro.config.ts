@@ -21,6 +21,8 @@ export default defineConfig({
         "connect-src 'self'",
         "font-src 'self'",
         "worker-src 'self' blob:",
+        // A video file that somebody measures by stays in the browser.
+        "media-src 'self' blob:",
       ],
     },
   },

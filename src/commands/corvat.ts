@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createInterface } from 'node:readline';
 import { gunzipSync } from 'node:zlib';
+import { film } from './film.ts';
 import { forecastBundle } from './forecast.ts';
 import { judgeLine } from './judge.ts';
 import { measurePicture } from './measure.ts';
@@ -10,6 +11,8 @@ const USAGE = `Say what to do:
   npm run --silent corvat -- forecast bundle      forecasts the routes of a bundle
   npm run --silent corvat -- measure picture --table table.json
                                                   measures where the robot is, by the tags in a picture
+  npm run --silent corvat -- film bundle --to film.mjpeg --seconds 30
+                                                  films the practice robot, as a camera over its table sees it
 docs/formats.md says what goes in and comes out.`;
 
 /**
@@ -23,6 +26,9 @@ export async function command(words: readonly string[]): Promise<number> {
   if (name === 'forecast' && file !== undefined && more.length === 0) return forecast(file);
   if (name === 'measure' && file !== undefined && more.length === 2 && more[0] === '--table') {
     return measure(file, more[1]!);
+  }
+  if (name === 'film' && file !== undefined && more[0] === '--to' && more[2] === '--seconds') {
+    return filmed(file, more[1]!, Number(more[3]));
   }
   say(process.stderr, USAGE);
   return 1;
@@ -46,10 +52,30 @@ async function judge(): Promise<number> {
 
 function forecast(file: string): number {
   try {
-    const bytes = readFileSync(file);
-    const packed = bytes[0] === 0x1f && bytes[1] === 0x8b;
-    const text = (packed ? gunzipSync(bytes) : bytes).toString('utf8');
-    for (const one of forecastBundle(text)) say(process.stdout, JSON.stringify(one));
+    for (const one of forecastBundle(bundleText(file))) say(process.stdout, JSON.stringify(one));
+    return 0;
+  } catch (error) {
+    say(process.stderr, `${file}: ${sentenceOf(error)}`);
+    return 1;
+  }
+}
+
+/** A bundle, packed or not. */
+function bundleText(file: string): string {
+  const bytes = readFileSync(file);
+  const packed = bytes[0] === 0x1f && bytes[1] === 0x8b;
+  return (packed ? gunzipSync(bytes) : bytes).toString('utf8');
+}
+
+/** Longest film, s: a minute of it is some 60 MB. */
+const LONGEST_FILM = 600;
+
+async function filmed(file: string, to: string, seconds: number): Promise<number> {
+  try {
+    if (!(seconds >= 1 && seconds <= LONGEST_FILM))
+      throw new Error(`a film lasts 1 to ${LONGEST_FILM} seconds.`);
+    for (const run of await film(bundleText(file), to, seconds))
+      say(process.stdout, JSON.stringify(run));
     return 0;
   } catch (error) {
     say(process.stderr, `${file}: ${sentenceOf(error)}`);

@@ -1,21 +1,10 @@
-import {
-  type BundleLine,
-  type CorvatFile,
-  type FieldFile,
-  type RobotFile,
-  type RouteFile,
-  bundleLineSchema,
-  readDocument,
-} from '../core/formats/files.ts';
-import { readAnyFile } from '../core/formats/tables/anyFile.ts';
-import { planFaults } from '../core/route/plan.ts';
 import type { ChanceRange } from '../core/analysis/runs/chanceRange.ts';
 import { routeUnknowns } from '../core/analysis/unknowns/routeUnknowns.ts';
 import { simulatedRanges } from '../core/analysis/unknowns/simulatedChance.ts';
 import { unknownShare, type TwoLevels } from '../core/analysis/unknowns/twoLevels.ts';
-import { knowledgeOf } from '../core/robot/knowledge.ts';
 import { forecastRuns } from '../core/simulation/forecast.ts';
 import { outcomesOf, type CheckpointOutcome } from '../core/simulation/outcomes.ts';
+import { routesOfBundle, type BundleRoute } from './routesOfBundle.ts';
 
 const RUNS = 2000;
 const SEED = 1;
@@ -42,48 +31,17 @@ export interface RouteForecast {
 
 /** Forecasts the newest revision of every route of a bundle. Throws an Error that says what is missing. */
 export function forecastBundle(text: string): RouteForecast[] {
-  const documents = documentsOf(text);
-  const of = <K extends string>(kind: K) =>
-    documents.filter((one): one is Extract<typeof one, { corvat: K }> => one.corvat === kind);
-  const routes = of('route');
-  if (routes.length === 0) throw new Error('the bundle holds no route.');
-  return routes.map((route) => forecastOf(route, of('robot'), of('field')));
+  return routesOfBundle(text).map(forecastOf);
 }
 
-function forecastOf(
-  route: RouteFile,
-  robots: readonly RobotFile[],
-  fields: readonly FieldFile[],
-): RouteForecast {
-  const revision = newest(route.revisions);
-  const robot = robots.find(({ id, name }) =>
-    route.robotId === undefined ? name === route.robot : id === route.robotId,
-  );
-  const fieldFile = fields.find(({ id, name }) =>
-    route.fieldId === undefined ? name === route.field : id === route.fieldId,
-  );
-  if (robot === undefined) throw new Error(`robot “${route.robot}” is not in the bundle.`);
-  if (fieldFile === undefined) throw new Error(`field “${route.field}” is not in the bundle.`);
-  const field =
-    fieldFile.revisions?.find(({ number }) => number === revision.fieldRevision)?.field ??
-    fieldFile.field;
-  const fault = planFaults(revision.plan, field)[0];
-  if (fault !== undefined) throw new Error(`${route.name}: ${fault}`);
-  const { setup, sources } = newest(robot.setups);
-  const experiment = {
-    plan: revision.plan,
-    field,
-    estimated: setup,
-    trueParameters: setup,
-    knowledge: knowledgeOf(setup, sources),
-  };
+function forecastOf({ name, revision, experiment }: BundleRoute): RouteForecast {
   const forecast = forecastRuns(experiment, SEED, RUNS);
   const { checkpoints, duration } = outcomesOf(experiment, forecast);
   const ranges = simulatedRanges(experiment, forecast);
   const unknowns = routeUnknowns(experiment);
   return {
-    route: route.name,
-    revision: revision.number,
+    route: name,
+    revision,
     runs: RUNS,
     duration_s: [duration.quick, duration.middle, duration.slow],
     checkpoints: checkpoints.map((one) =>
@@ -112,18 +70,4 @@ function checkpointOf(
     offset_mm: { right: -mean.left, far: mean.along },
     spread_mm: { right: spread.left, far: spread.along },
   };
-}
-
-function newest<T extends { number: number }>(list: readonly T[]): T {
-  return list.reduce((best, one) => (one.number > best.number ? one : best));
-}
-
-/** The documents of a bundle of either version, or the one of a single file. */
-function documentsOf(text: string): (BundleLine | CorvatFile)[] {
-  const [head, ...lines] = text.trimEnd().split('\n');
-  if (/"corvat":"bundle"/.test(head!) && /"version":2/.test(head!)) {
-    return lines.map((line) => readDocument(line, bundleLineSchema));
-  }
-  const file = readAnyFile(text);
-  return file.corvat === 'bundle' ? file.files : [file];
 }

@@ -19,6 +19,7 @@ export const PAIRED = 'POST pair';
 export const [CAME_TO_TABLE, LEFT_TABLE] = ['CAME table', 'LEFT table'] as const;
 
 const WORDS = new Map<string, () => string>([
+  ['PUT camera', () => say`noted where tags are, or a lens`],
   ['POST copies', () => say`took a copy of everything`],
   ['POST demo', () => say`loaded the demo`],
   ['POST devices/words', () => say`asked for a word for a device`],

@@ -10,6 +10,7 @@ import {
 } from './documents.ts';
 import { NotFound } from './errors.ts';
 import { getPhoto } from './runs.ts';
+import { listCameraNotes } from './cameraNotes.ts';
 import { tablesOf } from './tables/index.ts';
 import { say } from '../core/language/say.ts';
 
@@ -120,6 +121,12 @@ async function* documentsOf(
     }
   }
   yield* recordingDocuments(database, { robotId: contents.robots, runId: null });
+  for (const note of await listCameraNotes(database)) {
+    const { about, key } = note;
+    const goesAlong =
+      about === 'lens' || contents[about === 'field' ? 'fields' : 'robots'].includes(key);
+    if (goesAlong) yield { corvat: 'camera', note };
+  }
 }
 
 async function nameOfRobot(
@@ -163,7 +170,8 @@ async function* recordingDocuments(
 ): AsyncGenerator<Extract<BundleLine, { corvat: 'telemetry' | 'column' }>> {
   const { telemetry, chunks } = tablesOf(database);
   const rows = await telemetry.findAll({ where, order: [['id', 'ASC']] });
-  for (const { id, robotId, runId, rows: count, columns, events, createdAt } of rows) {
+  for (const row of rows) {
+    const { id, robotId, runId, rows: count, columns, events, source, seen, createdAt } = row;
     yield {
       corvat: 'telemetry',
       id,
@@ -172,6 +180,8 @@ async function* recordingDocuments(
       rows: count,
       columns,
       events,
+      source,
+      seen,
       createdAt: createdAt.toISOString(),
     };
     for (const { name } of columns) {

@@ -298,4 +298,17 @@ export const MIGRATIONS: readonly Migration[] = [
       ) ${TABLE}`,
     ],
   },
+  {
+    name: '0009-camera',
+    statements: [
+      `CREATE TABLE IF NOT EXISTS camera_notes (
+        about VARCHAR(10) NOT NULL,
+        \`key\` VARCHAR(120) NOT NULL,
+        value LONGTEXT NOT NULL,
+        updated_at DATETIME(3) NOT NULL,
+        PRIMARY KEY (about, \`key\`)
+      ) ${TABLE}`,
+      "ALTER TABLE telemetry ADD COLUMN IF NOT EXISTS source VARCHAR(10) NOT NULL DEFAULT 'hub', ADD COLUMN IF NOT EXISTS seen LONGTEXT NULL",
+    ],
+  },
 ];

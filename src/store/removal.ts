@@ -93,11 +93,13 @@ export async function remove(database: Sequelize, thing: KeptThing, id: string):
       }
       case 'fields':
         await refuseInUse(database, 'fieldId', id, say`field`);
+        await tables.cameraNotes.destroy({ where: { about: 'field', key: id } });
         await tables.fieldRevisions.destroy({ where: { fieldId: id } });
         await tables.fields.destroy({ where: { id } });
         break;
       case 'robots':
         await refuseInUse(database, 'robotId', id, say`robot`);
+        await tables.cameraNotes.destroy({ where: { about: 'robot', key: id } });
         await tables.links.destroy({ where: { robotId: id } });
         await tables.telemetry.destroy({ where: { robotId: id } });
         await tables.benchRecords.destroy({ where: { robotId: id } });
@@ -126,6 +128,7 @@ export async function removeEverything(database: Sequelize): Promise<void> {
       tables.setups,
       tables.robots,
       tables.imports,
+      tables.cameraNotes,
     ] as { destroy: (options: object) => Promise<number> }[]) {
       await table.destroy({ where: {} });
     }

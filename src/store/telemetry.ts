@@ -1,4 +1,5 @@
 import { QueryTypes, UniqueConstraintError, type Sequelize } from 'sequelize';
+import type { SeenOfRun } from '../contracts/seen.ts';
 import type { TelemetryCreate, TelemetryRecord } from '../core/telemetry/documents.ts';
 import { unpackColumn } from '../core/telemetry/packed.ts';
 import type { Recording } from '../core/telemetry/recording.ts';
@@ -39,13 +40,16 @@ export async function announceTelemetry(
 }
 
 /** The members of a recording in one order, for comparing. */
-function ordered({ id, rows, columns, events, runId }: TelemetryCreate): unknown[] {
+function ordered(created: TelemetryCreate): unknown[] {
+  const { id, rows, columns, events, runId, source, seen } = created;
   return [
     id,
     rows,
     columns.map((c) => [c.name, c.decimals]),
     events.map((e) => [e.row, e.text]),
     runId,
+    source,
+    seen,
   ];
 }
 
@@ -149,6 +153,32 @@ export async function recordingsOfRuns(
   }));
 }
 
+/** What each move did in the newest runs of a revision that count, oldest first. */
+export async function seenOfRevision(
+  database: Sequelize,
+  revisionId: string,
+): Promise<SeenOfRun[]> {
+  const rows = await database.query<{
+    runId: string;
+    telemetryId: string;
+    source: SeenOfRun['source'];
+    seen: string;
+  }>(
+    `SELECT telemetry.run_id AS runId, telemetry.id AS telemetryId, telemetry.source, telemetry.seen
+      FROM runs JOIN telemetry ON telemetry.run_id = runs.id
+      WHERE runs.revision_id = :revisionId AND runs.withdrawn = 0 AND runs.set_aside IS NULL
+        AND telemetry.seen IS NOT NULL AND telemetry.seen <> 'null'
+      ORDER BY runs.happened_at DESC LIMIT :limit`,
+    { replacements: { revisionId, limit: MOST_SEEN }, type: QueryTypes.SELECT },
+  );
+  return rows
+    .map(({ seen, ...row }) => ({ ...row, seen: JSON.parse(seen) as SeenOfRun['seen'] }))
+    .toReversed();
+}
+
+/** So many runs say all that there is to say of a move. */
+const MOST_SEEN = 100;
+
 /** Throws a {@link Conflict} unless every column of the telemetry is there. */
 export async function requireComplete(
   database: Sequelize,
@@ -164,7 +194,7 @@ export async function requireComplete(
 }
 
 function recordOf(row: TelemetryRow, arrived: string[]): TelemetryRecord {
-  const { id, robotId, runId, rows, columns, events, createdAt } = row;
+  const { id, robotId, runId, rows, columns, events, source, seen, createdAt } = row;
   return {
     id,
     robotId,
@@ -172,6 +202,8 @@ function recordOf(row: TelemetryRow, arrived: string[]): TelemetryRecord {
     rows,
     columns,
     events,
+    source,
+    seen,
     arrived,
     createdAt: createdAt.toISOString(),
   };

@@ -2,6 +2,7 @@ import { telemetryRecordSchema } from '../core/telemetry/documents.ts';
 import { v4 as uuid } from 'uuid';
 import type { PackedColumn } from '../core/telemetry/packed.ts';
 import type { Recording } from '../core/telemetry/recording.ts';
+import type { SeenBy, SeenRunMoves } from '../core/telemetry/seenRun.ts';
 import { ask, RequestFailed } from './api.ts';
 import type { BenchWorker } from './benchWorker.ts';
 import { sendOrKeep } from './outbox/outbox.ts';
@@ -18,6 +19,7 @@ export async function keepRecording(
   robotId: string,
   recording: Recording,
   runId: string | null = null,
+  by: { source: SeenBy; seen: SeenRunMoves | null } = { source: 'hub', seen: null },
 ): Promise<{ id: string; sent: boolean }> {
   const packed = await worker.ask((door) => door.pack(recording));
   const id = uuid();
@@ -27,6 +29,7 @@ export async function keepRecording(
     rows: recording.rows,
     columns: packed.map(({ name, decimals }) => ({ name, decimals })),
     events: recording.events,
+    ...by,
   };
   const of = { runId: null, sessionId: null, run: null };
   const answers = await sendOrKeep([

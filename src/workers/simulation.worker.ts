@@ -26,6 +26,13 @@ import type { OffsetSummary } from '../core/analysis/runs/summary.ts';
 import { comparedSets, type ComparedSets } from '../core/analysis/runs/comparison.ts';
 import { shownToday, type ShownTask } from '../core/text/shownTask.ts';
 import { titlesOf } from '../core/route/titles.ts';
+import {
+  correctionOf,
+  moveDeviations,
+  type MoveCorrection,
+  type MoveDeviation,
+} from '../core/analysis/moves/moveDeviations.ts';
+import type { SeenRunMoves } from '../core/telemetry/seenRun.ts';
 import type { Offset, Zone } from '../core/field/field.ts';
 import type { TravelLog } from '../core/benches/logs.ts';
 import { recordedRun, type RecordedRun } from '../core/analysis/runs/divergence.ts';
@@ -137,6 +144,19 @@ const door = {
     seed: number,
   ): ForecastCalibration | null {
     return calibrationOf(experiment, checkpoint, zone, measured, seed);
+  },
+  /** What each move does in the runs that were seen, and what would mend those that err. */
+  moves(
+    experiment: Experiment,
+    seen: readonly SeenRunMoves[],
+  ): { deviations: MoveDeviation[]; corrections: MoveCorrection[] } {
+    const deviations = moveDeviations(experiment, seen);
+    return {
+      deviations,
+      corrections: deviations.flatMap((one) =>
+        one.errs ? (correctionOf(experiment, one) ?? []) : [],
+      ),
+    };
   },
   /** A recording laid over the forecast of its run. */
   recorded(experiment: Experiment, log: TravelLog, seed: number): RecordedRun | null {

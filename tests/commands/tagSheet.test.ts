@@ -23,10 +23,10 @@ describe('a printed sheet of tags', () => {
         .png()
         .toBuffer();
       writeFileSync(picture, image);
-      // Rooms of 55 by 61 mm in three columns; the tags are 7.5 mm inside of them.
+      // Rooms of 55 mm in three columns; the tags are 7.5 mm inside of them.
       const middle = (i: number) => ({
         x_mm: 10 + 55 * (i % 3) + 27.5,
-        y_mm: height - (22 + 61 * Math.floor(i / 3) + 27.5),
+        y_mm: height - (22 + 55 * Math.floor(i / 3) + 27.5),
       });
       const { answer } = measure(picture, {
         dictionary: 'DICT_APRILTAG_36h11',

@@ -1,6 +1,7 @@
 import type cvReady from '@techstark/opencv-js';
 import type { Mat, MatVector } from '@techstark/opencv-js';
-import { refineCorners, type GreyPicture } from './refineCorners.ts';
+import type { GreyPicture } from './greyPicture.ts';
+import { refineCorners } from './refineCorners.ts';
 import type { Corners, SeenTag } from './tags.ts';
 
 /** The part of the library that finds tags, which its types leave out. */
@@ -50,11 +51,10 @@ let loading: Promise<{ cv: OpenCv }> | null = null;
 
 /** The library of image processing, which is loaded at first use: it is large. */
 function library(): Promise<{ cv: OpenCv }> {
-  loading ??= import('@techstark/opencv-js').then(
-    (module) =>
+  loading ??= import('./openCv.ts').then(
+    ({ openCv }) =>
       new Promise((resolve) => {
-        // It has a `then` of its own, which promises would call again and again: it travels in a box.
-        const cv = module.default as OpenCv;
+        const cv = openCv.cv as OpenCv;
         if ((cv as Partial<OpenCv>).Mat === undefined)
           cv.onRuntimeInitialized = () => resolve({ cv });
         else resolve({ cv });

@@ -1,16 +1,9 @@
 import type { Point } from '../mathematics/pose.ts';
+import { shadeAt, type GreyPicture } from './greyPicture.ts';
+import { TAG_CELLS } from './tagCodes.ts';
 import type { Corners } from './tags.ts';
 
-/** A picture in shades of grey, row by row, 0 to 255. */
-export interface GreyPicture {
-  width: number;
-  height: number;
-  data: Uint8Array | Uint8ClampedArray;
-}
-
-/** Cells across a tag with its border: an edge has one of them on its dark side, and white paper on the other. */
-const CELLS = 8;
-/** How far an edge is looked at into the tag and out of it, in cells: behind a cell of its rim other light ones may follow. */
+/** How far an edge is looked at into the tag and out of it, in cells: behind the dark one of its rim other light ones may follow. */
 const [INWARDS, OUTWARDS] = [0.65, 0.95];
 /** The same at the most, px. */
 const FARTHEST = 5;
@@ -54,7 +47,7 @@ function refinedOnce(picture: GreyPicture, corners: Corners): Corners | null {
     ];
     // Seen obliquely, cells are narrower across one edge than along it.
     const across = Math.min(distance(from, to, after), distance(from, to, before));
-    const line = edgeBetween(picture, from, to, across / CELLS);
+    const line = edgeBetween(picture, from, to, across / TAG_CELLS);
     if (line === null) return null;
     lines.push(line);
   }
@@ -80,7 +73,7 @@ function edgeBetween(picture: GreyPicture, from: Point, to: Point, cell: number)
     for (let j = -inwards; j <= outwards; j++) {
       const across = j * PROFILE_STEP;
       profile.push(
-        shade(picture, from.x + along * dx + across * nx, from.y + along * dy + across * ny),
+        shadeAt(picture, from.x + along * dx + across * nx, from.y + along * dy + across * ny),
       );
     }
     if (profile.some(Number.isNaN)) return null;
@@ -161,18 +154,6 @@ function meeting(a: Line, b: Line): Point | null {
   if (Math.abs(cross) < 1e-3) return null;
   const t = ((b.x - a.x) * b.dy - (b.y - a.y) * b.dx) / cross;
   return { x: a.x + t * a.dx, y: a.y + t * a.dy };
-}
-
-/** How light a place of the picture is, between its pixels; NaN beyond its rim. */
-function shade({ width, height, data }: GreyPicture, x: number, y: number): number {
-  const [left, top] = [Math.floor(x), Math.floor(y)];
-  if (left < 0 || top < 0 || left + 1 >= width || top + 1 >= height) return NaN;
-  const [u, v] = [x - left, y - top];
-  const i = top * width + left;
-  return (
-    (1 - v) * ((1 - u) * data[i]! + u * data[i + 1]!) +
-    v * ((1 - u) * data[i + width]! + u * data[i + width + 1]!)
-  );
 }
 
 /** How far a point lies off the line through two others, px. */

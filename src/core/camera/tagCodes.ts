@@ -1,3 +1,5 @@
+import { z } from 'zod';
+
 /**
  * The first tags of the dictionary 36h11, which are more than anybody lays out: their six by six cells, row by row from the
  * upper left, 1 for white, in hexadecimal.
@@ -68,6 +70,17 @@ const TAG_CODES: readonly string[] = [
 
 /** Cells of a tag along a side, with its dark rim. */
 export const TAG_CELLS = 8;
+
+/** A tag that is printed here. */
+export const tagIdSchema = z
+  .int()
+  .min(0)
+  .max(TAG_CODES.length - 1);
+
+/** Whether a tag is one of those that are printed here. */
+export function isKnownTag(id: number): boolean {
+  return id in TAG_CODES;
+}
 
 /** Whether a cell of a tag is white; the rim is dark. */
 export function isWhite(id: number, row: number, column: number): boolean {

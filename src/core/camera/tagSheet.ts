@@ -10,10 +10,10 @@ export type Paper = keyof typeof PAPERS;
 
 /** What no printer reaches, and the length of the ruler that shows whether one printed to scale, mm. */
 const [MARGIN, RULER] = [10, 100];
-/** White paper around a tag, in its cells: less, and its edges are not found. */
-const QUIET = 1.5;
-/** Below a tag stand its number and its side, mm. */
-const LABEL = 6;
+/** White paper around a tag, in its cells: less, and its edges are not found. Its number stands at the rim of it. */
+export const QUIET = 1.5;
+/** So far inside of the thin line to cut along stand a tag’s number and its side, mm. */
+const LABEL = 1.5;
 
 /**
  * Sheets of tags to print and cut out, each an SVG drawing in mm, with a ruler that shows whether they were printed to scale.
@@ -24,15 +24,15 @@ const LABEL = 6;
 export function tagSheets(ids: readonly number[], size: number, paper: Paper): string[] {
   const { width, height } = PAPERS[paper];
   const quiet = (QUIET * size) / TAG_CELLS;
-  const [across, down] = [size + 2 * quiet, size + 2 * quiet + LABEL];
-  const columns = Math.max(1, Math.floor((width - 2 * MARGIN) / across));
-  const rows = Math.max(1, Math.floor((height - 2 * MARGIN - RULER_HEIGHT) / down));
+  const room = size + 2 * quiet;
+  const columns = Math.max(1, Math.floor((width - 2 * MARGIN) / room));
+  const rows = Math.max(1, Math.floor((height - 2 * MARGIN - RULER_HEIGHT) / room));
   const each = columns * rows;
   const sheets: string[] = [];
   for (let first = 0; first < ids.length; first += each) {
     const tags = ids.slice(first, first + each).map((id, i) => {
-      const x = MARGIN + (i % columns) * across;
-      const y = MARGIN + RULER_HEIGHT + Math.floor(i / columns) * down;
+      const x = MARGIN + (i % columns) * room;
+      const y = MARGIN + RULER_HEIGHT + Math.floor(i / columns) * room;
       return tagWithRoom(id, size, quiet, x, y);
     });
     sheets.push(
@@ -65,9 +65,9 @@ function tagWithRoom(id: number, size: number, quiet: number, x: number, y: numb
   const room = size + 2 * quiet;
   return [
     `<g transform="translate(${number(x)} ${number(y)})">`,
-    `<rect width="${number(room)}" height="${number(room + LABEL)}" fill="none" stroke="#bbb" stroke-width="0.15"/>`,
+    `<rect width="${number(room)}" height="${number(room)}" fill="none" stroke="#bbb" stroke-width="0.15"/>`,
     `<path transform="translate(${number(quiet)} ${number(quiet)}) scale(${number(size / TAG_CELLS)})" d="${darkCells(id)}" fill="#000"/>`,
-    `<text x="${number(quiet)}" y="${number(room + LABEL - 2.5)}" font-size="3.2">${id} · ${size} mm</text>`,
+    `<text x="${number(quiet)}" y="${number(room - LABEL)}" font-size="3.2">${id} · ${size} mm</text>`,
     '</g>',
   ].join('');
 }

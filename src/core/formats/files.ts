@@ -26,6 +26,7 @@ import {
   textSchema,
   versionSchema,
 } from '../schema/scalars.ts';
+import { cameraNoteSchema } from '../camera/notes.ts';
 import {
   columnPieceSchema,
   telemetryInFileSchema,
@@ -282,6 +283,8 @@ export const bundleLineSchema = z.discriminatedUnion('corvat', [
   runsFileSchema,
   telemetryLineSchema,
   columnPieceSchema,
+  // What is known for measuring by pictures; a lens belongs to nobody.
+  z.strictObject({ corvat: z.literal('camera'), note: cameraNoteSchema }),
   pictureSchema.extend({ corvat: z.literal('picture'), field: idSchema }),
   pictureSchema.extend({ corvat: z.literal('photo'), run: idSchema }),
   // The last line: how many documents stood before it, and the SHA-256 of their lines.

@@ -27,6 +27,9 @@ const SUFFIXES: Partial<Record<QuantityKind, Record<string, number>>> = {
 const QUANTITIES: Record<string, QuantityKind[]> = {
   t: ['time'],
   heading: ['angle'],
+  // Where a camera saw the middle of the axle, on the field.
+  x: ['length'],
+  y: ['length'],
   rate: ['rate'],
   left: ['angle'],
   right: ['angle'],

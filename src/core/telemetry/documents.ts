@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { telemetryColumn } from './columns.ts';
+import { seenBySchema, seenRunSchema } from './seenRun.ts';
 import { distinct, idSchema, instantSchema, listOf, textSchema } from '../schema/scalars.ts';
 import { say } from '../language/say.ts';
 
@@ -43,6 +44,10 @@ export const telemetryCreateSchema = z.strictObject({
   }),
   /** The run that it was recorded with; null for a bench. */
   runId: idSchema.nullable(),
+  /** Who recorded it. */
+  source: seenBySchema.default('hub'),
+  /** What each move of the run did; null for a bench, and where nobody took it apart. */
+  seen: seenRunSchema.nullable().default(null),
 });
 export type TelemetryCreate = z.infer<typeof telemetryCreateSchema>;
 
@@ -57,7 +62,7 @@ export type TelemetryRecord = z.output<typeof telemetryRecordSchema>;
 
 /** A recording inside a file of the first version: its packed columns in base 64. */
 export const telemetryInFileSchema = telemetryCreateSchema
-  .omit({ runId: true, columns: true })
+  .omit({ runId: true, columns: true, source: true, seen: true })
   .extend({
     columns: listOf(packedColumnSchema.extend({ base64: z.base64() }), { least: 1, most: 40 }),
   });

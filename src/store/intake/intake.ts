@@ -22,6 +22,7 @@ import { takeField, takePicture } from './field.ts';
 import { takeRobot } from './robot.ts';
 import { takeRoute } from './route.ts';
 import { takePhoto, takeRuns, takeSession } from './runs.ts';
+import { takeCameraNote } from './camera.ts';
 import { checkRecordings, takePiece, takeRecording } from './telemetry.ts';
 import { say } from '../../core/language/say.ts';
 
@@ -147,6 +148,8 @@ async function takeLine(
       return takePicture(context, context.idOf(document.field), document);
     case 'photo':
       return takePhoto(context, document);
+    case 'camera':
+      return takeCameraNote(context, document.note);
     default:
       return takeDocument(context, document);
   }

@@ -32,6 +32,8 @@ export async function takeRecordingOfFile(
     runId,
     rows,
     events,
+    source: 'hub',
+    seen: null,
     columns: columns.map(({ name, decimals }) => ({ name, decimals })),
     createdAt: new Date(),
   });
@@ -45,8 +47,9 @@ export async function takeRecordingOfFile(
 /** Takes a recording of a bundle in, without its columns. */
 export async function takeRecording(
   context: IntakeContext,
-  { id, robotId, runId, createdAt, rows, columns, events }: TelemetryLineDocument,
+  line: TelemetryLineDocument,
 ): Promise<void> {
+  const { id, robotId, runId, createdAt, rows, columns, events, source, seen } = line;
   const { telemetry } = tablesOf(context.database);
   const here = context.idOf(id);
   if ((await telemetry.count({ where: { id: here } })) > 0) {
@@ -62,6 +65,8 @@ export async function takeRecording(
     rows,
     columns,
     events,
+    source,
+    seen,
     createdAt: new Date(createdAt),
   });
 }

@@ -1,4 +1,5 @@
 import type { Sequelize } from 'sequelize';
+import { cameraNotes } from './camera.ts';
 import { fieldRevisions, fields, pictures } from './fields.ts';
 import { imports } from './imports.ts';
 import { linkBatches, linkCommands, links } from './links.ts';
@@ -24,6 +25,7 @@ const TABLES = {
   photos,
   telemetry,
   chunks,
+  cameraNotes,
   links,
   linkBatches,
   linkCommands,

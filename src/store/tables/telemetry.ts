@@ -1,4 +1,5 @@
 import type { TelemetryCreate } from '../../core/telemetry/documents.ts';
+import type { SeenBy, SeenRunMoves } from '../../core/telemetry/seenRun.ts';
 import {
   bytes,
   document,
@@ -22,6 +23,8 @@ export const telemetry = table(
     rows: integer,
     columns: document<TelemetryCreate['columns']>(),
     events: document<TelemetryCreate['events']>(),
+    source: textUpTo<SeenBy>(10),
+    seen: optional(document<SeenRunMoves>()),
     createdAt: instant,
   },
   true,

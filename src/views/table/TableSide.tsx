@@ -1,4 +1,5 @@
 import { lazy, Suspense } from 'react';
+import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { sheetAddress } from '../../ui/sheetAddress.ts';
 import { TitleBlock } from '../../ui/TitleBlock.tsx';
@@ -24,6 +25,10 @@ import { plural, say } from '../../core/language/say.ts';
 // It is needed now and then only, and brings drawing and simulation with it.
 const RunTelemetry = lazy(async () => ({
   default: (await import('./RunTelemetry.tsx')).RunTelemetry,
+}));
+
+const PhotoSeen = lazy(async () => ({
+  default: (await import('./camera/PhotoSeen.tsx')).PhotoSeen,
 }));
 
 /** The side of the Table: how the practice stands, and the run that is logged or changed. */
@@ -165,12 +170,20 @@ function RunExtras() {
       {fault && (
         <Notice tone="fault">{say`Points need a number, such as 10. Nothing is saved before.`}</Notice>
       )}
+      <div className={practice['row']}>
+        <Button onClick={() => store.turnTo('camera')}>{say`Let a camera log the runs`}</Button>
+      </div>
       <PhotoRow
         photo={entry.photo}
         editing={entry.editing}
         onPhoto={store.takePhoto}
         onMeasure={() => store.turnTo('photo')}
       />
+      {entry.photo !== null && (
+        <Suspense fallback={null}>
+          <PhotoSeen photo={entry.photo} />
+        </Suspense>
+      )}
       {photoFault !== null && (
         <div className={styles['photo-fault']}>
           <Notice tone="fault">{photoFault}</Notice>

@@ -22,6 +22,10 @@ const PhotoMeasure = lazy(async () => ({
   default: (await import('./PhotoMeasure.tsx')).PhotoMeasure,
 }));
 
+const CameraSheet = lazy(async () => ({
+  default: (await import('./camera/CameraSheet.tsx')).CameraSheet,
+}));
+
 /** The table station: put the cross where the robot ended, say hit or miss, next run. */
 function TableSheet(props: TableViewProps) {
   const work = useCreatedTableWork(props);
@@ -39,6 +43,7 @@ function TableParts() {
   const { log, route, store } = work;
   const { entry, checkpoint } = useMeasured();
   const task = useTableState((state) => state.task);
+  if (task === 'camera') return <CameraTask />;
   if (task === 'photo' && entry.photo !== null) return <PhotoTask photo={entry.photo} />;
   return (
     <>
@@ -57,6 +62,15 @@ function TableParts() {
         />
       </div>
     </>
+  );
+}
+
+/** A camera that logs runs by itself. */
+function CameraTask() {
+  return (
+    <Suspense fallback={<p>{say`Opening the camera …`}</p>}>
+      <CameraSheet />
+    </Suspense>
   );
 }
 

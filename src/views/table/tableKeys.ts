@@ -23,6 +23,7 @@ export function tableKeys({ store, save, undo }: TableWork): SheetKey[] {
     { keys: 'G', says: say`All well before the start`, act: store.tickAll },
     { keys: 'Z', says: say`Gyro zeroed now`, act: store.zeroed },
     { keys: 'U', says: say`Take the last run back`, act: undo },
+    { keys: 'C', says: say`Let a camera log the runs`, act: () => store.turnTo('camera') },
     { keys: 'L', says: say`Type a run`, act: () => document.getElementById('run-line')?.focus() },
   ];
 }

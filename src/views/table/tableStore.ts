@@ -6,8 +6,8 @@ import { emptyEntry, entryOf, markIn, withMark, type RunEntry } from './runEntry
 import { createRunClock, type RunClock } from './runClock.ts';
 import { START_ITEMS, type StartItem } from './startItems.ts';
 
-/** What the side of the sheet is for: runs, a new session, or a photo in the whole of the sheet. */
-type TableTask = 'runs' | 'new session' | 'photo';
+/** What the sheet is for: runs, a new session at its side, or a photo or a camera in the whole of it. */
+type TableTask = 'runs' | 'new session' | 'photo' | 'camera';
 
 export interface TableState {
   session: Session | null;

@@ -21,7 +21,7 @@ import {
 import { secondsOf } from './runClock.ts';
 import { voltsOf } from './startItems.ts';
 import { createTableStore, type TableState, type TableStore } from './tableStore.ts';
-import { useRunLog, type RunLog } from './useRunLog.ts';
+import { useRunLog, type RunContent, type RunLog } from './useRunLog.ts';
 import {
   useRunRecording,
   type DrivenByPractice,
@@ -56,6 +56,8 @@ export interface TableWork extends TableViewProps {
   save: (hit: boolean) => Promise<void>;
   /** The same for what was typed: the zone judges what nobody judged. */
   enter: () => void;
+  /** Logs a run that somebody else measured; null when it could not be kept. */
+  logMeasured: (content: RunContent) => Promise<Run | null>;
   /** Takes the last run back. */
   undo: () => void;
 }
@@ -67,6 +69,7 @@ export function useCreatedTableWork(props: TableViewProps): TableWork {
   const [store] = useState(() => {
     const created = createTableStore(checkpoints, props.session, gyro?.at ?? null);
     if (location.hash === '#new-practice') created.turnTo('new session');
+    if (location.hash === '#camera' && props.session !== null) created.turnTo('camera');
     return created;
   });
   const [here] = useState(() => pageData<Run[]>('runs'));
@@ -77,13 +80,11 @@ export function useCreatedTableWork(props: TableViewProps): TableWork {
 
   /** Logs a run of the practice robot as it was read off. */
   const takeDriven = async ({ ends, seconds, battery, seen }: DrivenByPractice) => {
-    const { session } = store.state.getState();
-    if (session === null) return;
     const at = checkpoints.map((checkpoint) => {
       const { id, name, zone } = modelAt(field.field, checkpoint);
       return { checkpointId: checkpoint.id, modelId: id, zone, end: ends.get(name) };
     });
-    await log.log(placeIn(session), {
+    await logMeasured({
       measurements: at.flatMap(({ checkpointId, end }) =>
         end === undefined ? [] : [{ checkpointId, ...end }],
       ),
@@ -99,6 +100,10 @@ export function useCreatedTableWork(props: TableViewProps): TableWork {
       setAside: null,
       note: [say`driven by the practice robot`, ...(seen === null ? [] : [seen])].join('; '),
     });
+  };
+  const logMeasured = async (content: RunContent) => {
+    const { session } = store.state.getState();
+    return session === null ? null : log.log(placeIn(session), content);
   };
   const placeIn = (session: Session) => ({
     sessionId: session.id,
@@ -151,6 +156,7 @@ export function useCreatedTableWork(props: TableViewProps): TableWork {
       const { zone } = modelAt(field.field, checkpoint);
       void save(typed.line.hit ?? scores(zone, markOf(typed.line)));
     },
+    logMeasured,
     undo: () => {
       const last = log.runs.at(-1);
       if (last !== undefined) void log.withdraw(last);

@@ -1,0 +1,110 @@
+import { useEffect, useState } from 'react';
+import { buttonClass, Button } from '../../../ui/Button.tsx';
+import { camerasHere, type SourceChoice } from '../../../ui/camera/pictureSource.ts';
+import { Choice } from '../../../ui/Choice.tsx';
+import { FileButton } from '../../../ui/FileButton.tsx';
+import { QuantityField } from '../../../ui/QuantityField.tsx';
+import { Picker } from '../../../ui/TextField.tsx';
+import { useTableWork } from '../tableWork.ts';
+import styles from './CameraSheet.module.css';
+import type { CameraNotes } from './cameraNotes.ts';
+import type { Signal } from './useSignal.ts';
+import { say } from '../../../core/language/say.ts';
+
+interface CameraChoiceProps {
+  choice: SourceChoice | null;
+  onChoice: (choice: SourceChoice | null) => void;
+  notes: CameraNotes;
+  signal: Signal;
+  onSignal: (signal: Signal) => void;
+}
+
+/** What looks at the table, and what is told of the robot's tag. */
+export function CameraChoice({ choice, onChoice, notes, signal, onSignal }: CameraChoiceProps) {
+  const { route, robot, field, log } = useTableWork();
+  const [cameras, setCameras] = useState<MediaDeviceInfo[]>([]);
+  useEffect(() => {
+    void camerasHere().then(setCameras);
+  }, [choice]);
+  const { robotTag } = notes;
+  const practice = () =>
+    onChoice({
+      kind: 'practice',
+      task: {
+        plan: route.revision.plan,
+        field: field.field,
+        setup: robot.setup.setup,
+        tags: notes.tags,
+        robotTag,
+        seed: Number.parseInt(robot.id.slice(0, 7), 16),
+        before: log.runs.length,
+      },
+    });
+  const named = cameras.filter(({ label }) => label !== '');
+  return (
+    <section className={styles['choice']} aria-label={say`Camera`}>
+      <h2>{choice === null ? say`What looks at the table?` : say`Camera`}</h2>
+      <div className={styles['row']}>
+        {choice === null ? (
+          <>
+            <Button
+              variant="main"
+              onClick={() => onChoice({ kind: 'camera', deviceId: null })}
+            >{say`A camera of this device`}</Button>
+            <Button onClick={practice}>{say`The practice camera`}</Button>
+            <FileButton
+              label={say`A video file`}
+              accept="video/*"
+              onFiles={([file]) => onChoice({ kind: 'file', file })}
+            />
+          </>
+        ) : (
+          <Button onClick={() => onChoice(null)}>{say`Stop the camera`}</Button>
+        )}
+        <a className={buttonClass()} href="/tags">{say`Print the tags`}</a>
+      </div>
+      {choice?.kind === 'camera' && named.length > 1 && (
+        <Picker
+          label={say`Which camera`}
+          value={choice.deviceId ?? named[0]!.deviceId}
+          options={named.map(({ deviceId, label }) => ({ value: deviceId, label }))}
+          onChange={(deviceId) => onChoice({ kind: 'camera', deviceId })}
+        />
+      )}
+      <Choice
+        label={say`When it stands ready`}
+        value={signal}
+        options={[
+          { value: 'sound', label: say`a tone` },
+          { value: 'light', label: say`the picture lights up` },
+          { value: 'none', label: say`nothing` },
+        ]}
+        onChange={onSignal}
+      />
+      <div className={styles['fields']}>
+        <QuantityField
+          label={say`Height of the robot’s tag`}
+          kind="length"
+          value={robotTag.height}
+          digits={0}
+          refuse={(height) =>
+            height >= 0 && height <= 1000 ? null : say`It lies on the robot: 0 to 1,000 mm.`
+          }
+          onChange={(height) =>
+            void notes.keep({ about: 'robot', key: robot.id, value: { ...robotTag, height } })
+          }
+        />
+        <QuantityField
+          label={say`Side of its dark square`}
+          kind="length"
+          value={robotTag.size}
+          digits={0}
+          refuse={(size) => (size >= 5 && size <= 1000 ? null : say`5 to 1,000 mm.`)}
+          onChange={(size) =>
+            void notes.keep({ about: 'robot', key: robot.id, value: { ...robotTag, size } })
+          }
+        />
+      </div>
+    </section>
+  );
+}

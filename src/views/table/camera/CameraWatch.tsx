@@ -1,0 +1,184 @@
+import { useMemo, useState } from 'react';
+import type { Pose } from '../../../core/mathematics/pose.ts';
+import { Button } from '../../../ui/Button.tsx';
+import type { SourceChoice } from '../../../ui/camera/pictureSource.ts';
+import { useWatch } from '../../../ui/camera/useWatch.ts';
+import { MoveByMove } from '../../../ui/moves/MoveByMove.tsx';
+import { seenOnce, useMoves, useSeenRuns } from '../../../ui/moves/useMoves.ts';
+import { Notice } from '../../../ui/Notice.tsx';
+import { sheetAddress } from '../../../ui/sheetAddress.ts';
+import { useKeys } from '../../../ui/useKeys.ts';
+import { send } from '../../../ui/api.ts';
+import { useTableWork } from '../tableWork.ts';
+import { useWakeLock } from '../useWakeLock.ts';
+import { AskedRun } from './AskedRun.tsx';
+import { CameraChoice } from './CameraChoice.tsx';
+import { CameraPicture } from './CameraPicture.tsx';
+import styles from './CameraSheet.module.css';
+import type { CameraNotes } from './cameraNotes.ts';
+import { LoggedRun } from './LoggedRun.tsx';
+import { putDownWords, runLabel } from './seenRun.ts';
+import { useCameraLog } from './useCameraLog.ts';
+import { useSignal, type Signal } from './useSignal.ts';
+import { cameraFacts, watchingWords } from './watchWords.ts';
+import { say } from '../../../core/language/say.ts';
+
+interface CameraWatchProps {
+  notes: CameraNotes;
+  choice: SourceChoice | null;
+  onChoice: (choice: SourceChoice | null) => void;
+}
+
+/** What the camera sees at the left; what becomes of it, and what to do, at the right. */
+export function CameraWatch({ notes, choice, onChoice }: CameraWatchProps) {
+  const { route, robot, field, store, undo, log } = useTableWork();
+  const { plan } = route.revision;
+  const { setup } = robot.setup;
+  const [signal, setSignal] = useState<Signal>('sound');
+  const task = useMemo(
+    () => ({
+      plan,
+      field: field.field,
+      setup,
+      tags: notes.tags,
+      robotTag: notes.robotTag,
+      lensOf: notes.lensOf,
+    }),
+    [plan, field, setup, notes],
+  );
+  const seenRuns = useSeenRuns(route.revision.id);
+  const cameraLog = useCameraLog(seenRuns.again);
+  const watch = useWatch(choice, task, cameraLog.take);
+  const { seen, source, band } = watch;
+  const lens = source === null ? null : notes.lensOf(source.name);
+  const experiment = useMemo(
+    () => ({ plan, field: field.field, estimated: setup, trueParameters: setup }),
+    [plan, field, setup],
+  );
+  const stored = useMemo(() => seenOnce(seenRuns.runs), [seenRuns.runs]);
+  const moves = useMoves(experiment, stored);
+  const ready = seen?.watching.kind === 'ready';
+  useSignal(choice !== null, ready, signal);
+  useWakeLock(choice !== null);
+  useKeys([
+    { keys: 'U', says: say`Take the last run back`, act: undo },
+    { keys: 'Escape', says: say`Back to the card`, act: () => store.turnTo('runs') },
+  ]);
+  const { asked, logged } = cameraLog;
+  const shown = asked ?? logged?.run ?? null;
+  const track: readonly Pose[] = shown?.track ?? [];
+  const watching = seen?.watching;
+  // What was logged stays in words until the next run is under way.
+  const under = watching?.kind === 'running' || watching?.kind === 'ending';
+  return (
+    <div className={styles['sheet']}>
+      <div className={styles['left']}>
+        <CameraPicture
+          source={source}
+          seen={seen}
+          band={band}
+          tags={notes.tags}
+          robotTag={notes.robotTag}
+          body={setup.body}
+          track={under ? [] : track}
+          ended={
+            under || logged === null
+              ? null
+              : { at: logged.run.end, words: runLabel(logged.content, logged.run) }
+          }
+          lit={ready && signal === 'light'}
+        />
+        {choice === null && (
+          <p
+            className={styles['empty']}
+          >{say`Choose what looks at the table: four tags lie in its corners, one is on the robot.`}</p>
+        )}
+        {seen !== null && (
+          <ul className={styles['facts']} aria-label={say`What the camera sees`}>
+            {cameraFacts(seen, watch.rate, lens?.views ?? null, notes.robotTag.height).map(
+              ({ words, tone }) => (
+                <li key={words} data-tone={tone}>
+                  {words}
+                </li>
+              ),
+            )}
+          </ul>
+        )}
+        <Notice>{say`Pictures stay in this browser and are not kept. No hands on the table while a run is under way; the event’s rules and the adult in charge come first.`}</Notice>
+      </div>
+      <div className={styles['right']}>
+        {asked !== null ? (
+          <AskedRun run={asked} onAnswer={cameraLog.answer} />
+        ) : logged !== null && !under ? (
+          <LoggedRun
+            number={log.runs.findIndex(({ id }) => id === logged.id) + 1}
+            content={logged.content}
+            next={watching === undefined ? null : watchingWords(watching, notes.robotTag.id)}
+            onUndo={() => {
+              undo();
+              cameraLog.forget();
+            }}
+          />
+        ) : (
+          <Now watching={watching} loading={source !== null} robotTag={notes.robotTag.id} />
+        )}
+        {(watch.fault ?? cameraLog.fault) !== null && (
+          <Notice tone="fault">{watch.fault ?? cameraLog.fault}</Notice>
+        )}
+        {moves !== null && !under && (
+          <MoveByMove
+            moves={moves}
+            plan={plan}
+            setup={setup}
+            newest={logged !== null}
+            putDown={logged === null ? null : putDownWords(logged.run.start, plan, field.field)}
+            onRevision={(corrected, reason) =>
+              void send('POST', `routes/${route.id}/revisions`, {
+                basedOn: route.revision.number,
+                origin: 'bench',
+                reason,
+                plan: corrected,
+              }).then(() => location.assign(sheetAddress('/route', { route: route.id })))
+            }
+          />
+        )}
+        <CameraChoice
+          choice={choice}
+          onChoice={onChoice}
+          notes={notes}
+          signal={signal}
+          onSignal={setSignal}
+        />
+        <div className={styles['row']}>
+          <Button onClick={() => store.turnTo('runs')}>{say`Back to the card`}</Button>
+        </div>
+      </div>
+    </div>
+  );
+}
+
+function Now({
+  watching,
+  loading,
+  robotTag,
+}: {
+  watching: Parameters<typeof watchingWords>[0] | undefined;
+  loading: boolean;
+  robotTag: number;
+}) {
+  const words =
+    watching === undefined
+      ? loading
+        ? { now: say`Looking for tags …`, next: say`The first picture takes a moment.` }
+        : {
+            now: say`A camera can log the runs.`,
+            next: say`Nobody reads a ruler: it says where the robot ended, and which move went wrong.`,
+          }
+      : watchingWords(watching, robotTag);
+  return (
+    <div className={styles['now']} role="status" data-ready={watching?.kind === 'ready'}>
+      <h1>{words.now}</h1>
+      <p>{words.next}</p>
+    </div>
+  );
+}

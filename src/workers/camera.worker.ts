@@ -1,0 +1,100 @@
+import './workerConventions.ts';
+import * as Comlink from 'comlink';
+import { budgetBand } from '../core/analysis/budget/band.ts';
+import { budgetOf } from '../core/analysis/budget/budget.ts';
+import { tagDetector } from '../core/camera/detectTags.ts';
+import { tagFollower, type TagFollower } from '../core/camera/followTags.ts';
+import { heightOf } from '../core/camera/fixedCamera.ts';
+import type { Lens } from '../core/camera/lens.ts';
+import { LiveWatch, type WatchedPicture } from '../core/camera/liveWatch.ts';
+import { measureRobot, type MeasuredRobot, type NotMeasured } from '../core/camera/measureRobot.ts';
+import { robotUnder, type RobotTag } from '../core/camera/robotTag.ts';
+import type { SeenTag, TableTag } from '../core/camera/tags.ts';
+import type { Field } from '../core/field/field.ts';
+import type { Point } from '../core/mathematics/pose.ts';
+import type { RobotParameters } from '../core/robot/parameters.ts';
+import type { RoutePlan } from '../core/route/plan.ts';
+import { nominalRun, otherWays } from '../core/simulation/run.ts';
+import { greyOf } from './greyFrames.ts';
+
+/** What a camera is to watch. */
+export interface CameraTask {
+  plan: RoutePlan;
+  field: Field;
+  setup: RobotParameters;
+  tags: readonly TableTag[];
+  robotTag: RobotTag;
+  lens: Lens | null;
+}
+
+/** The band in which nineteen of twenty runs are expected, for drawing: middles and radii, mm. */
+export type ExpectedBand = (Point & { radius: number })[];
+
+/** What one frame of a live camera says, and where the camera is. */
+export type SeenFrame = WatchedPicture & { view: LiveWatch['view'] };
+
+/** A photo: its tags, and the robot by them, or what is missing. */
+export interface SeenPhoto {
+  tags: SeenTag[];
+  robot: RobotInPhoto | null;
+  missing: NotMeasured['missing'] | null;
+}
+
+/** Where the middle of a robot’s axle is in a photo, with the covariance, and how high the camera was above the table, mm. */
+export type RobotInPhoto = Omit<MeasuredRobot, 'camera' | 'lens'> & { above: number };
+
+let follower: TagFollower | null = null;
+let watch: LiveWatch | null = null;
+
+async function tags(): Promise<TagFollower> {
+  follower ??= tagFollower(await tagDetector());
+  return follower;
+}
+
+const door = {
+  /** Begins to watch a table anew; answers where runs are expected. */
+  async begin({ plan, field, setup, ...table }: CameraTask): Promise<ExpectedBand> {
+    const experiment = { plan, field, estimated: setup, trueParameters: setup };
+    const nominal = nominalRun(experiment);
+    const ways = [nominal, ...otherWays(experiment, nominal).values()];
+    watch = new LiveWatch({ ...table, ways });
+    (await tags()).reset();
+    const band = budgetBand(budgetOf(experiment), nominal, setup.body);
+    return band.map(({ middle, radius }) => ({ ...middle, radius }));
+  },
+
+  /** Looks at the next frame, and lets go of it. */
+  async see(frame: VideoFrame | ImageBitmap, time: number): Promise<SeenFrame | null> {
+    try {
+      if (watch === null) return null;
+      const picture = await greyOf(frame);
+      const seen = watch.see((await tags()).find(picture), picture, time);
+      const { width, height } = picture;
+      return { ...seen, size: { width, height }, view: watch.view };
+    } finally {
+      frame.close();
+    }
+  },
+
+  /** Where the robot is in one photo. */
+  async photo(
+    bitmap: ImageBitmap,
+    { tags: table, robotTag, lens }: Pick<CameraTask, 'tags' | 'robotTag' | 'lens'>,
+  ): Promise<SeenPhoto> {
+    try {
+      const picture = await greyOf(bitmap);
+      const seen = (await tagDetector()).find(picture);
+      const found = measureRobot(seen, { tags: table, robot: robotTag, lens }, picture);
+      if ('missing' in found) return { tags: seen, robot: null, missing: found.missing };
+      const { camera, lens: _lens, ...rest } = found;
+      const pose = robotUnder(robotTag, found.pose);
+      return { tags: seen, robot: { ...rest, pose, above: heightOf(camera) }, missing: null };
+    } finally {
+      bitmap.close();
+    }
+  },
+};
+
+export type CameraWorkerApi = typeof door;
+
+Comlink.expose(door);
