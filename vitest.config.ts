@@ -1,3 +1,4 @@
+import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vitest/config';
 import { WORKERS } from './tests/application.ts';
 
@@ -6,6 +7,14 @@ const EXPERIMENTS = [
   'src/**/*.experiment.test.ts',
   'tests/program/*.test.ts',
   'tests/plant/*.test.ts',
+];
+
+/** The library of image processing in a box that Vitest can open. */
+const alias = [
+  {
+    find: './openCv.ts',
+    replacement: fileURLToPath(new URL('tests/openCv.ts', import.meta.url)),
+  },
 ];
 
 // What is logged on purpose by tests of faults is not for the eye.
@@ -19,6 +28,7 @@ export default defineConfig({
         test: {
           name: 'unit',
           env,
+          alias,
           include: ['src/**/*.test.ts'],
           exclude: EXPERIMENTS,
           // They share no state, so the modules need to be loaded once only.

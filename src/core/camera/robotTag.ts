@@ -37,6 +37,9 @@ const LEAST_TURN = 1.5;
 /** A shorter straight, mm, says too little of where the robot looks. */
 const LEAST_STRAIGHT = 80;
 
+/** How well one picture knows which way a tag is turned, rad. */
+const HEADING_SPREAD = 0.001;
+
 /** Why a tag's place is not known yet. */
 export type NotFoundPlace = 'turn more' | 'drive a straight';
 
@@ -86,7 +89,7 @@ export function placeOfTag(
     spread: {
       x: Math.sqrt(variance * inverted.get(2, 2)),
       y: Math.sqrt(variance * inverted.get(3, 3)),
-      heading: (Math.SQRT2 * Math.sqrt(variance)) / length,
+      heading: Math.hypot((Math.SQRT2 * Math.sqrt(variance)) / length, HEADING_SPREAD / Math.SQRT2),
     },
   };
 }
