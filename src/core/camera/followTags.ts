@@ -7,8 +7,10 @@ import type { Corners, SeenTag } from './tags.ts';
 
 /** Pictures between two that are searched through, when a tag is missing and when all are there. */
 const [SEARCH_MISSING, SEARCH_ALL] = [8, 40];
-/** A tag is looked for around where it should be, so many of its own sizes away. */
-const AROUND = 1.2;
+/** A tag is looked for around where it should be, so many of its own sizes away; farther, when it was missed before. */
+const AROUND = { seen: 1.2, missed: 0.25 };
+/** After so many pictures it is anywhere, and found by the next search. */
+const LOST_AFTER = 12;
 /** For so many pictures a tag that was lost is still missed. */
 const MISSED_FOR = 200;
 
@@ -60,8 +62,7 @@ export function tagFollower(detector: TagDetector): TagFollower {
 
 /** A tag in the next picture; null when it is not where it can be. */
 function again(detector: TagDetector, picture: GreyPicture, tag: Followed): SeenTag | null {
-  // What is missing for long is found by the next search.
-  if (tag.missed > 2) return null;
+  if (tag.missed > LOST_AFTER) return null;
   const here = tag.corners.map(({ x, y }) => ({
     x: x + tag.moved.x,
     y: y + tag.moved.y,
@@ -80,7 +81,7 @@ function again(detector: TagDetector, picture: GreyPicture, tag: Followed): Seen
     Math.min(...ys),
     Math.max(...ys),
   ];
-  const around = AROUND * Math.max(right - left, bottom - top);
+  const around = (AROUND.seen + AROUND.missed * tag.missed) * Math.max(right - left, bottom - top);
   const cut = partOf(picture, {
     left: left - around,
     top: top - around,

@@ -71,8 +71,10 @@ export function moveReadings(
   return readings;
 }
 
-/** Farther from a picture than this, s, a pose is guessed. */
-const UNSEEN = 0.1;
+/** Pictures farther apart than this, s, leave out what happened between them: a robot that moved there, mm and rad, was not seen. */
+const UNSEEN = { seconds: 0.25, place: 3, heading: 0.01 };
+/** A pause is known when the robot was seen on both of its sides, so far away, s. */
+const SEEN_BESIDE = 0.08;
 
 /** Moments from the first to the last of a pause. */
 type Span = readonly [first: number, last: number];
@@ -126,10 +128,9 @@ function standing(activity: Float64Array, at: number, around: number): Span {
 /** Where it is in a pause: the mean of what was seen, its heading over whole turns; null when nothing was seen nearby. */
 function poseIn(seen: PacedTrack, track: readonly TrackPoint[], [first, last]: Span): Pose | null {
   const [low, high] = [first, last].map((i) => seen.from + i * PERIOD) as [number, number];
-  const near = ({ time }: TrackPoint, by: number) => time >= low - by && time <= high + by;
-  if (!track.some((point) => near(point, UNSEEN))) return null;
+  if (movedUnseen(track, low - SEEN_BESIDE, high + SEEN_BESIDE)) return null;
   // Between two pictures of a short pause it is where it was drawn between them.
-  const points = track.filter((point) => near(point, 0));
+  const points = track.filter(({ time }) => time >= low && time <= high);
   const whole = seen.heading[first]!;
   return points.length === 0
     ? { x: seen.x[first]!, y: seen.y[first]!, heading: whole }
@@ -138,4 +139,16 @@ function poseIn(seen: PacedTrack, track: readonly TrackPoint[], [first, last]: S
         y: mean(points.map(({ y }) => y)),
         heading: whole + mean(points.map(({ heading }) => wrapAngle(heading - whole))),
       };
+}
+
+/** Whether the robot moved between two pictures that are far apart, at some time of a span. */
+function movedUnseen(track: readonly TrackPoint[], low: number, high: number): boolean {
+  return track.slice(1).some((to, i) => {
+    const from = track[i]!;
+    if (to.time - from.time < UNSEEN.seconds || from.time > high || to.time < low) return false;
+    return (
+      Math.hypot(to.x - from.x, to.y - from.y) > UNSEEN.place ||
+      Math.abs(wrapAngle(to.heading - from.heading)) > UNSEEN.heading
+    );
+  });
 }

@@ -191,7 +191,10 @@ export class RunDetector {
     run.path += wheelWay(before, seen);
     run.sideways = [
       ...run.sideways.filter(({ time }) => time > seen.time - PUSHED.seconds),
-      { time: seen.time, aside: step.aside, turned: Math.abs(step.turned) },
+      // Between two pictures that lie far apart it may have gone round a bend.
+      ...(gap > PUSHED.seconds
+        ? []
+        : [{ time: seen.time, aside: step.aside, turned: Math.abs(step.turned) }]),
     ];
     run.lifted = Math.abs(seen.scale / run.scale - 1) > LIFTED.share ? run.lifted + 1 : 0;
     const carried = gap > 0 && Math.hypot(step.ahead, step.aside) / gap > CARRIED;
