@@ -28,7 +28,17 @@ import {
   type RobotParameters,
 } from '../../src/core/robot/parameters.ts';
 import { Plant } from '../../src/core/simulation/plant.ts';
-import { recordRun, startPose } from '../../src/core/simulation/run.ts';
+import {
+  recordRun,
+  startPose,
+  type Experiment,
+  type RunRecord,
+} from '../../src/core/simulation/run.ts';
+import { hubMoves } from '../../src/core/analysis/moves/hubMoves.ts';
+import { definitionOf } from '../../src/core/moves/index.ts';
+import { stepsOf } from '../../src/core/route/plan.ts';
+import { TelemetryReader } from '../../src/core/telemetry/lines.ts';
+import { RecordingBuilder, type Recording } from '../../src/core/telemetry/recording.ts';
 import { worldOf } from '../../src/core/simulation/world.ts';
 import { EVERY_KIND_FIELD, EVERY_KIND_PLAN } from '../fixtures/everyKind.ts';
 
@@ -140,7 +150,7 @@ type Answer = number | boolean | null | number[];
 const folder = () => mkdtempSync(join(tmpdir(), 'corvat-'));
 
 /** Runs a generated program under python3 against the plant, method by method. */
-function runPython(source: string, plant: Plant, setup: RobotParameters): Promise<void> {
+function runPython(source: string, plant: Plant, setup: RobotParameters): Promise<Recording> {
   const file = join(folder(), 'program.py');
   writeFileSync(file, source + PYTHON_HUB);
   return converse(['python3', file], plant, setup);
@@ -149,7 +159,7 @@ function runPython(source: string, plant: Plant, setup: RobotParameters): Promis
 const hasJava = spawnSync('javac', ['-version']).status === 0;
 
 /** The same for Java, compiled first. */
-function runJava(source: string, plant: Plant, setup: RobotParameters): Promise<void> {
+function runJava(source: string, plant: Plant, setup: RobotParameters): Promise<Recording> {
   const at = folder();
   const byWiring = source.includes('motorDegrees(');
   writeFileSync(join(at, 'RouteProgram.java'), source);
@@ -159,12 +169,12 @@ function runJava(source: string, plant: Plant, setup: RobotParameters): Promise<
   return converse(['java', '-cp', at, 'Pipe'], plant, setup);
 }
 
-/** Answers what a program asks of its hub until it ends. */
+/** Answers what a program asks of its hub until it ends, and hears what it tells. */
 async function converse(
   command: [string, ...string[]],
   plant: Plant,
   setup: RobotParameters,
-): Promise<void> {
+): Promise<Recording> {
   const [program, ...args] = command;
   const process = spawn(program, args, { stdio: ['pipe', 'pipe', 'inherit'] });
   const sign = setup.gyro.rightPositive ? -1 : 1;
@@ -223,11 +233,20 @@ async function converse(
     wait: (seconds: number) => done(void plant.advanceTo(plant.time + seconds)),
   };
   const ended = new Promise<number | null>((resolve) => process.once('exit', resolve));
+  const [reader, told] = [new TelemetryReader(), new RecordingBuilder()];
   for await (const line of createInterface({ input: process.stdout })) {
+    if (line.startsWith('{')) {
+      for (const read of reader.push(`${line}\n`)) {
+        if ('fault' in read) throw new Error(read.fault);
+        told.add(read.line);
+      }
+      continue;
+    }
     const [name, a, b] = JSON.parse(line) as [string, never, never];
     process.stdin.write(`${JSON.stringify(answers[name]!(a, b))}\n`);
   }
   expect(await ended).toBe(0);
+  return told.finish();
 }
 
 const WRAPPING = withSetupValues(STARTING_SETUP, { 'drive.encoderWraps': true });
@@ -265,9 +284,10 @@ describe('the generated programs', () => {
     const [, plan, field, robotSetup, rightPositive, wiring = null] = route;
     const setup = { ...robotSetup, gyro: { ...robotSetup.gyro, rightPositive } };
     const put = () => new Plant(setup, worldOf(field)).putDown(startPose(plan, field), null);
-    const expected = recordRun(put(), instructionsOf(plan.moves, setup), setup, 'ticks').end;
+    const simulated = recordRun(put(), instructionsOf(plan.moves, setup), setup, 'ticks');
+    const expected = simulated.end;
     const plant = put();
-    await run(
+    const told = await run(
       write(plan, setup, heading, () => 'typed', wiring),
       plant,
       setup,
@@ -276,6 +296,25 @@ describe('the generated programs', () => {
     const off = Math.hypot(plant.x - expected.x, plant.y - expected.y);
     expect(off).toBeLessThan(field === FIELD ? 0.1 : 1);
     expect(Math.abs(degrees(plant.heading - expected.heading))).toBeLessThan(0.1);
+    tellsItsMoves(told, { plan, field, estimated: setup, trueParameters: setup }, simulated);
+  }
+
+  /** What it printed at the end of its moves is what its gyro and its motors say of them. */
+  function tellsItsMoves(told: Recording, experiment: Experiment, simulated: RunRecord): void {
+    const { moves } = hubMoves(told, experiment)!;
+    const driven = stepsOf(experiment.plan.moves).flatMap(({ move }, step) => {
+      const { ended, from, to } = simulated.moves[step]!;
+      const isLook = definitionOf(move.kind).bracket !== undefined;
+      return isLook || ended === 'passed over' || to === from ? [] : [[step, move.id]];
+    });
+    const readings = moves.map(({ step, moveId }) => [step, moveId]);
+    expect(readings).toEqual(expect.arrayContaining(driven));
+    for (const { step, turn } of moves) {
+      const { start, end, touched } = simulated.moves[step]!;
+      // A gyro is late and scaled, and wheels spin against a wall; on a free floor both say what happened.
+      if (touched) continue;
+      expect(Math.abs(degrees(turn - (end.heading - start.heading)))).toBeLessThan(3);
+    }
   }
 
   it.each(routes)('end where the simulation ends, in Python: %s', (...route) =>

@@ -1,4 +1,4 @@
-import { stepBetween, type TrackPoint } from './track.ts';
+import { stepBetween, type TrackPoint } from '../analysis/moves/track.ts';
 import type { RunRecord } from '../simulation/run.ts';
 import type { Pose } from '../mathematics/pose.ts';
 

@@ -13,7 +13,7 @@ import {
 } from './fixedCamera.ts';
 import type { Lens } from './lens.ts';
 import { measureRobot, type MeasuredRobot } from './measureRobot.ts';
-import { moveReadings } from './moveReadings.ts';
+import { moveReadings } from '../analysis/moves/moveReadings.ts';
 import { robotUnder, type RobotTag } from './robotTag.ts';
 import { RunDetector, type SeenRun, type Watching } from './runDetector.ts';
 import type { SeenTag, TableTag } from './tags.ts';

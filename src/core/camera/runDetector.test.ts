@@ -9,7 +9,7 @@ import type { RobotFile, RouteFile } from '../formats/files.ts';
 import { percentile } from '../../../tests/speed/figure.ts';
 import { expectedRun } from './expectedRun.ts';
 import type { RobotSight } from './fixedCamera.ts';
-import { moveReadings } from './moveReadings.ts';
+import { moveReadings } from '../analysis/moves/moveReadings.ts';
 import { lengthOf, practiceTurn, type Mishap, type PracticeTurn } from './practice/outing.ts';
 import { RunDetector, type SeenRun, type Sighting } from './runDetector.ts';
 

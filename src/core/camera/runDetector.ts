@@ -3,7 +3,7 @@ import { mean, standardDeviation } from '../mathematics/sample.ts';
 import type { Pose } from '../mathematics/pose.ts';
 import { wheelWay, type ExpectedRun } from './expectedRun.ts';
 import type { RobotSight } from './fixedCamera.ts';
-import { stepBetween, type TrackPoint } from './track.ts';
+import { stepBetween, type TrackPoint } from '../analysis/moves/track.ts';
 
 /** The robots that one picture shows. */
 export interface Sighting {

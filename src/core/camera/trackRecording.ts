@@ -1,6 +1,6 @@
 import { degrees } from '../mathematics/angle.ts';
 import type { Recording } from '../telemetry/recording.ts';
-import type { TrackPoint } from './track.ts';
+import type { TrackPoint } from '../analysis/moves/track.ts';
 
 /** Decimals that a track keeps: 0.001 s, 0.01 mm and 0.01°, which is finer than any camera sees. */
 const [TIME, PLACE, ANGLE] = [1e3, 1e2, 1e2];

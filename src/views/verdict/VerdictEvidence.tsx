@@ -18,9 +18,12 @@ import { say } from '../../core/language/say.ts';
 // The charts bring a drawing library with them, which the sentence should not wait for.
 const ChartPanel = lazy(async () => ({ default: (await import('./ChartPanel.tsx')).ChartPanel }));
 
+const MovesPanel = lazy(async () => ({ default: (await import('./MovesPanel.tsx')).MovesPanel }));
+
 const PANELS: Record<EvidencePanel, ComponentType> = {
   change: ChangePanel,
   figures: FiguresPanel,
+  moves: MovesPanel,
   time: ChartPanel,
   compare: ComparePanel,
   learn: LearnPanel,

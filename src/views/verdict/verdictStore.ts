@@ -7,6 +7,7 @@ import { say } from '../../core/language/say.ts';
 export const EVIDENCE_PANELS = [
   { value: 'change', label: () => say`Change` },
   { value: 'figures', label: () => say`Figures` },
+  { value: 'moves', label: () => say`Moves` },
   { value: 'time', label: () => say`Over time` },
   { value: 'compare', label: () => say`Compare` },
   { value: 'learn', label: () => say`Robot` },

@@ -2,6 +2,7 @@ import library from './java/RouteProgram.java?raw';
 import wiredHub from './java/WiredHub.java?raw';
 import wrappingMotors from './java/WrappingMotors.java?raw';
 import { mentions } from './needed.ts';
+import { TOLD_START } from '../../program/told.ts';
 import { numberText, safeText } from './parts.ts';
 import { isRow, type WiredPair } from './wired.ts';
 import { programWriter, type HubMethod, type Library } from './writer.ts';
@@ -40,6 +41,7 @@ export const javaProgram = programWriter({
       '        try {',
       ...before.map((line) => `            ${line}`),
       '            settleAndZero(GYRO_WAIT);',
+      `            tell("${TOLD_START}");`,
       ...lines.map((line) => `            ${line}`),
       '        } finally {',
       ...(usesArm ? ['            hub.arm(0);'] : []),

@@ -42,7 +42,7 @@ const GAIN_DIGITS = 4;
 
 /** A part of a program: the constants and calls of one move, the loop around some, or a way of a choice. */
 export type Part =
-  | { kind: 'move'; title: string; constants: Constant[]; calls: Call[] }
+  | { kind: 'move'; moveId: string; title: string; constants: Constant[]; calls: Call[] }
   | { kind: 'repeat'; title: string; from: number; times: Constant }
   /** A choice opens with what it asks, turns to its second way, and closes. */
   | { kind: 'choice'; title: string; constants: Constant[]; at: Bracket; calls: Call[] };
@@ -77,7 +77,7 @@ export function partsOf(plan: RoutePlan, setup: RobotParameters, origin: Origin)
       instruction === undefined ? [] : instructionKind(instruction).calls(instruction, builder);
     const { bracket } = definitionOf(move.kind);
     return bracket === undefined
-      ? { kind: 'move', title, constants: builder.constants, calls }
+      ? { kind: 'move', moveId: move.id, title, constants: builder.constants, calls }
       : { kind: 'choice', title, constants: builder.constants, at: bracket, calls };
   });
 }
@@ -190,6 +190,11 @@ export function robotConstants(setup: RobotParameters, origin: Origin): Constant
     of('TURN_END_RATE', degrees(TURN_END_RATE), say`degrees a second, for turns by a controller`),
     of('STILL_RATE', degrees(STILL_RATE), say`degrees a second, below which the gyro is still`),
     of('STILL_TIME', STILL_TIME, say`s that it has to be still`),
+    of(
+      'TELL_EVERY',
+      0,
+      say`s between two lines of telemetry on the way, such as 0.05; 0 tells the end of each move only`,
+    ),
     of(
       'SATURATION_GATE',
       100 * HUE_GATES.saturation,

@@ -1,3 +1,4 @@
+import { TOLD_START } from '../../program/told.ts';
 import { numberText, safeText } from './parts.ts';
 import library from './python/library.py?raw';
 import wiredHub from './python/wired_hub.py?raw';
@@ -35,6 +36,7 @@ export const pythonProgram = programWriter({
       '    try:',
       ...before.map((line) => `        ${line}`),
       '        settle_and_zero(hub, GYRO_WAIT)',
+      `        tell(hub, "${TOLD_START}")`,
       ...lines.map((line) => `        ${line}`),
       '    finally:',
       ...(usesArm ? ['        hub.arm(0)'] : []),

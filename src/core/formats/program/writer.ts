@@ -1,4 +1,5 @@
-import type { Argument, Call, Value } from '../../program/text.ts';
+import { TOLD_END } from '../../program/told.ts';
+import { call, type Argument, type Call, type Value } from '../../program/text.ts';
 import type { RobotParameters } from '../../robot/parameters.ts';
 import type { RoutePlan } from '../../route/plan.ts';
 import type { Wiring } from '../../benches/ports/wiring.ts';
@@ -87,10 +88,10 @@ export function programWriter(language: Language): ProgramWriter {
   return (plan, setup, heading, origin, wiring) => {
     const parts = partsOf(plan, setup, origin);
     const usesArm = parts.some(
-      (part) => part.kind === 'move' && part.calls.some((call) => call.function === 'move arm'),
+      (part) => part.kind === 'move' && part.calls.some((one) => one.function === 'move arm'),
     );
     const start = startOf(plan, setup, origin);
-    const before = start.calls.map((call) => statement(call, language));
+    const before = start.calls.map((one) => statement(one, language));
     const main = language.main(before, callLines(parts, language), usesArm);
     const devices = wiring === null ? [] : wiredConstants(wiring);
     const library = libraryFor(main, language, setup.drive.encoderWraps, devices);
@@ -188,10 +189,12 @@ function callLines(parts: readonly Part[], language: Language): string[] {
       return;
     }
     line(language.remark(safeText(part.title)));
-    for (const call of part.calls) {
-      line(statement(call, language));
+    for (const one of part.calls) {
+      line(statement(one, language));
       calls++;
     }
+    if (part.calls.length > 0)
+      line(statement(call('tell', { text: `${TOLD_END}${part.moveId}` }), language));
   });
   return lines;
 }
@@ -204,8 +207,8 @@ function calledText({ function: name, arguments: args }: Call, language: Languag
   );
 }
 
-function statement(call: Call, language: Language): string {
-  return calledText(call, language) + language.endOfStatement;
+function statement(called: Call, language: Language): string {
+  return calledText(called, language) + language.endOfStatement;
 }
 
 function expression(argument: Argument, language: Language): string {

@@ -15,6 +15,7 @@ public class RouteProgram {
     static final double STEERING_LIMIT = 1;
     static final double STILL_RATE = 1;
     static final double STILL_TIME = 1;
+    static final double TELL_EVERY = 0;
     static final double TURN_END_RATE = 1;
     static final double TURN_TOLERANCE = 1;
 
@@ -70,6 +71,11 @@ public class RouteProgram {
 
         /** Do nothing for this long. */
         void pause(double seconds);
+
+        /** Tell whoever listens: a line of telemetry, which Corvat reads from a console, a file or a link. */
+        default void say(String line) {
+            System.out.println(line);
+        }
     }
 
     /** How a turn goes: when it has arrived, and its power towards the target. */
@@ -117,7 +123,31 @@ public class RouteProgram {
         double latest = hub.seconds() + timeLimit;
         while (!arrived.getAsBoolean() && hub.seconds() < latest) {
             steer.run();
+            tellOnTheWay();
             hub.pause(LOOP_PERIOD);
+        }
+    }
+
+    /** One line of telemetry: the clock, the gyro and both motors, and what happened. */
+    void tell(String event) {
+        String line = "{\"t_s\": " + rounded(hub.seconds(), 1000)
+            + ", \"heading_deg\": " + rounded(hub.heading(), 100)
+            + ", \"left_deg\": " + rounded(leftMotor(), 10)
+            + ", \"right_deg\": " + rounded(rightMotor(), 10);
+        hub.say(line + (event.isEmpty() ? "}" : ", \"event\": \"" + event + "\"}"));
+    }
+
+    static double rounded(double value, double parts) {
+        return Math.round(value * parts) / parts;
+    }
+
+    double toldAt = 0;
+
+    /** The same on the way, as often as TELL_EVERY asks for it. */
+    void tellOnTheWay() {
+        if (TELL_EVERY > 0 && hub.seconds() - toldAt >= TELL_EVERY) {
+            toldAt = hub.seconds();
+            tell("");
         }
     }
 

@@ -75,6 +75,10 @@ class Hub:
         """Do nothing for this long."""
         raise NotImplementedError
 
+    def say(self, line):
+        """Tell whoever listens: a line of telemetry, which Corvat reads from a console, a file or a link."""
+        print(line)
+
 
 # Added to what the gyro reads, since the heading was known again.
 heading_offset = 0
@@ -104,6 +108,24 @@ def settle_and_zero(hub, time_limit):
     heading_offset = 0
 
 
+def tell(hub, event):
+    """One line of telemetry: the clock, the gyro and both motors, and what happened."""
+    readings = (hub.seconds(), hub.heading(), left_motor(hub), right_motor(hub))
+    line = '{"t_s": %.3f, "heading_deg": %.2f, "left_deg": %.1f, "right_deg": %.1f' % readings
+    hub.say(line + (', "event": "%s"}' % event if event else "}"))
+
+
+told_at = 0
+
+
+def tell_on_the_way(hub):
+    """The same on the way, as often as TELL_EVERY asks for it."""
+    global told_at
+    if 0 < TELL_EVERY <= hub.seconds() - told_at:
+        told_at = hub.seconds()
+        tell(hub, None)
+
+
 def pause(hub, seconds):
     hub.wait(seconds)
 
@@ -113,6 +135,7 @@ def run_until(hub, arrived, steer, time_limit):
     latest = hub.seconds() + time_limit
     while not arrived() and hub.seconds() < latest:
         steer()
+        tell_on_the_way(hub)
         hub.wait(LOOP_PERIOD)
 
 

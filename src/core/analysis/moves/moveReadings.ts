@@ -1,9 +1,9 @@
-import { timeWarping } from '../mathematics/timeWarping.ts';
-import { wrapAngle } from '../mathematics/angle.ts';
-import { mean } from '../mathematics/sample.ts';
-import type { Pose } from '../mathematics/pose.ts';
-import type { RunRecord } from '../simulation/run.ts';
-import type { MoveReading } from '../telemetry/seenRun.ts';
+import { timeWarping } from '../../mathematics/timeWarping.ts';
+import { wrapAngle } from '../../mathematics/angle.ts';
+import { mean } from '../../mathematics/sample.ts';
+import type { Pose } from '../../mathematics/pose.ts';
+import type { RunRecord } from '../../simulation/run.ts';
+import type { MoveReading } from '../../telemetry/seenRun.ts';
 import { paced, type PacedTrack, type TrackPoint } from './track.ts';
 
 /** Moments at which tracks are compared, s apart. */

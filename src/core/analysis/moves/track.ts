@@ -1,5 +1,5 @@
-import { wrapAngle } from '../mathematics/angle.ts';
-import type { Pose } from '../mathematics/pose.ts';
+import { wrapAngle } from '../../mathematics/angle.ts';
+import type { Pose } from '../../mathematics/pose.ts';
 
 /** A robot at a moment: s by the clock of whoever saw it. */
 export interface TrackPoint extends Pose {
