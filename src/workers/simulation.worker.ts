@@ -32,6 +32,8 @@ import {
   type MoveCorrection,
   type MoveDeviation,
 } from '../core/analysis/moves/moveDeviations.ts';
+import { hubMoves } from '../core/analysis/moves/hubMoves.ts';
+import type { Recording } from '../core/telemetry/recording.ts';
 import type { SeenRunMoves } from '../core/telemetry/seenRun.ts';
 import type { Offset, Zone } from '../core/field/field.ts';
 import type { TravelLog } from '../core/benches/logs.ts';
@@ -157,6 +159,10 @@ const door = {
         one.errs ? (correctionOf(experiment, one) ?? []) : [],
       ),
     };
+  },
+  /** What each move did by what a hub told; null when that says nothing of it. */
+  hubMoves(recording: Recording, experiment: Experiment): SeenRunMoves | null {
+    return hubMoves(recording, experiment);
   },
   /** A recording laid over the forecast of its run. */
   recorded(experiment: Experiment, log: TravelLog, seed: number): RecordedRun | null {

@@ -8,7 +8,7 @@ const side = z.number().min(5).max(1000);
 const angle = z.number().min(-100).max(100);
 
 /** The tags that lie on a table, and where: mm and rad in the axes of its field. */
-export const tableTagsSchema = z.strictObject({
+const tableTagsSchema = z.strictObject({
   tags: listOf(
     z.strictObject({ id: tagIdSchema, x: place, y: place, size: side, heading: angle }),
     { least: 1, most: 40 },
@@ -20,7 +20,7 @@ export const tableTagsSchema = z.strictObject({
 });
 
 /** The tag on a robot. */
-export const robotTagSchema = z.strictObject({
+const robotTagSchema = z.strictObject({
   id: tagIdSchema,
   size: side,
   height: z.number().min(0).max(1000),
@@ -34,7 +34,7 @@ const focal = z.number().min(10).max(100_000);
 const centre = z.number().min(-20_000).max(20_000);
 
 /** A lens that was calibrated, for pictures of one size. */
-export const lensNoteSchema = z.strictObject({
+const lensNoteSchema = z.strictObject({
   width: z.int().min(16).max(20_000),
   height: z.int().min(16).max(20_000),
   lens: z.strictObject({

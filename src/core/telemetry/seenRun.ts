@@ -11,7 +11,7 @@ const seconds = z.number().min(0).max(36_000);
 const poseSchema = z.strictObject({ x: place, y: place, heading: angle });
 
 /** One step of a run as it was seen. */
-export const moveReadingSchema = z.strictObject({
+const moveReadingSchema = z.strictObject({
   moveId: localIdSchema,
   /** Its place among the steps of the plan, repeats written out. */
   step: z.int().min(0).max(1000),

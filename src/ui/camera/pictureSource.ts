@@ -71,7 +71,7 @@ export async function camerasHere(): Promise<MediaDeviceInfo[]> {
 }
 
 /** Browsers give cameras only to pages that nobody on the way can change. */
-export function mayHaveCamera(): boolean {
+function mayHaveCamera(): boolean {
   return 'mediaDevices' in navigator;
 }
 

@@ -27,6 +27,7 @@ const RunTelemetry = lazy(async () => ({
   default: (await import('./RunTelemetry.tsx')).RunTelemetry,
 }));
 
+const HubTold = lazy(async () => ({ default: (await import('./HubTold.tsx')).HubTold }));
 const PhotoSeen = lazy(async () => ({
   default: (await import('./camera/PhotoSeen.tsx')).PhotoSeen,
 }));
@@ -76,6 +77,11 @@ export function TableSide() {
             <Causes key={editing?.id} cause={entry.cause} onCause={store.giveCause} />
             <RunExtras />
             {editing === null && <RunRecording />}
+            {editing === null && (
+              <Suspense fallback={null}>
+                <HubTold />
+              </Suspense>
+            )}
             {editing === null && link === null && <PracticeDrives />}
           </>
         )}

@@ -6,6 +6,7 @@ import type { GyroCheck, Robot } from '../../contracts/robots.ts';
 import type { Route } from '../../contracts/routes.ts';
 import type { Run, Session } from '../../contracts/practices.ts';
 import { scores } from '../../core/field/field.ts';
+import type { Experiment } from '../../core/simulation/run.ts';
 import { checkpointsOf, type Checkpoint } from '../../core/route/checkpoints.ts';
 import { pageData } from '../../ui/pageData.ts';
 import type { TitleBlockProps } from '../../ui/TitleBlock.tsx';
@@ -48,6 +49,8 @@ export interface TableViewProps {
 
 /** All that the parts of the Table work with. */
 export interface TableWork extends TableViewProps {
+  /** What is driven here, as the setup has it. */
+  experiment: Experiment;
   store: TableStore;
   log: RunLog;
   recording: RunRecordingState;
@@ -73,7 +76,17 @@ export function useCreatedTableWork(props: TableViewProps): TableWork {
     return created;
   });
   const [here] = useState(() => pageData<Run[]>('runs'));
-  const recording = useRunRecording(robot.id, link, (driven) => void takeDriven(driven));
+  const experiment = useMemo(() => {
+    const { setup } = robot.setup;
+    const { plan } = route.revision;
+    return { plan, field: field.field, estimated: setup, trueParameters: setup };
+  }, [robot, route, field]);
+  const recording = useRunRecording(
+    robot.id,
+    link,
+    experiment,
+    (driven) => void takeDriven(driven),
+  );
   const log = useRunLog(here, props.session?.id ?? null, route.id, (run) => {
     void recording.keepWith(run);
   });
@@ -146,6 +159,7 @@ export function useCreatedTableWork(props: TableViewProps): TableWork {
     store,
     log,
     recording,
+    experiment,
     checkpoints,
     save,
     enter: () => {

@@ -4,10 +4,12 @@ import type { Run } from '../../contracts/practices.ts';
 import type { Field, Offset } from '../../core/field/field.ts';
 import { radians } from '../../core/mathematics/angle.ts';
 import type { RoutePlan } from '../../core/route/plan.ts';
+import type { Experiment } from '../../core/simulation/run.ts';
 import type { TelemetryLine } from '../../core/telemetry/lines.ts';
 import { recordingOfLines } from '../../core/telemetry/recording.ts';
 import { sentenceOf } from '../../ui/api.ts';
 import { benchWorker } from '../../ui/benchWorker.ts';
+import { simulationWorker } from '../../ui/simulationWorker.ts';
 import { useWorker } from '../../ui/useWorker.ts';
 import { useLink, useLinkLines } from '../../ui/link/useLink.ts';
 import { keepRecording } from '../../ui/recordings.ts';
@@ -47,14 +49,19 @@ export interface RunRecordingState {
   keepWith: (run: Run) => Promise<void>;
 }
 
-/** @param onDriven called when the practice robot has driven a run */
+/**
+ * @param experiment what is driven, by which recordings are taken apart into moves
+ * @param onDriven called when the practice robot has driven a run
+ */
 export function useRunRecording(
   robotId: string,
   link: Link | null,
+  experiment: Experiment,
   onDriven: (driven: DrivenByPractice) => void,
 ): RunRecordingState {
   const live = useLink(robotId, link);
   const worker = useWorker(benchWorker);
+  const simulation = useWorker(simulationWorker);
   const waiting = useRef<TelemetryLine[]>([]);
   /** Lines of runs that are over and wait to be logged, in their order. */
   const over = useRef<TelemetryLine[][]>([]);
@@ -123,7 +130,9 @@ export function useRunRecording(
       // One after the other: the worker gives up what it is at when something else is asked.
       keeping.current = keeping.current.then(async () => {
         try {
-          const { id, sent } = await keepRecording(worker, robotId, recording, run.id);
+          const seen = await simulation.ask((door) => door.hubMoves(recording, experiment));
+          const by = { source: 'hub' as const, seen };
+          const { id, sent } = await keepRecording(worker, robotId, recording, run.id, by);
           if (sent) setKept((now) => [...now, { runId: run.id, telemetryId: id }]);
           setFault(null);
         } catch (error) {

@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { buttonClass, Button } from '../../../ui/Button.tsx';
 import { camerasHere, type SourceChoice } from '../../../ui/camera/pictureSource.ts';
+import { cornerTags } from '../../../core/camera/usualTags.ts';
 import { Choice } from '../../../ui/Choice.tsx';
 import { FileButton } from '../../../ui/FileButton.tsx';
 import { QuantityField } from '../../../ui/QuantityField.tsx';
@@ -95,13 +96,27 @@ export function CameraChoice({ choice, onChoice, notes, signal, onSignal }: Came
           }
         />
         <QuantityField
-          label={say`Side of its dark square`}
+          label={say`Side of the robot’s tag`}
           kind="length"
           value={robotTag.size}
           digits={0}
           refuse={(size) => (size >= 5 && size <= 1000 ? null : say`5 to 1,000 mm.`)}
           onChange={(size) =>
             void notes.keep({ about: 'robot', key: robot.id, value: { ...robotTag, size } })
+          }
+        />
+        <QuantityField
+          label={say`Side of the tags in the corners`}
+          kind="length"
+          value={notes.tags[0]!.size}
+          digits={0}
+          refuse={(size) => (size >= 5 && size <= 1000 ? null : say`5 to 1,000 mm.`)}
+          onChange={(size) =>
+            void notes.keep({
+              about: 'field',
+              key: field.id,
+              value: { tags: cornerTags(field.field, size) },
+            })
           }
         />
       </div>

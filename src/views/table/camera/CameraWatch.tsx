@@ -18,6 +18,7 @@ import styles from './CameraSheet.module.css';
 import type { CameraNotes } from './cameraNotes.ts';
 import { LoggedRun } from './LoggedRun.tsx';
 import { putDownWords, runLabel } from './seenRun.ts';
+import { TagPlace } from './TagPlace.tsx';
 import { useCameraLog } from './useCameraLog.ts';
 import { useSignal, type Signal } from './useSignal.ts';
 import { cameraFacts, watchingWords } from './watchWords.ts';
@@ -31,7 +32,7 @@ interface CameraWatchProps {
 
 /** What the camera sees at the left; what becomes of it, and what to do, at the right. */
 export function CameraWatch({ notes, choice, onChoice }: CameraWatchProps) {
-  const { route, robot, field, store, undo, log } = useTableWork();
+  const { route, robot, field, experiment, store, undo, log } = useTableWork();
   const { plan } = route.revision;
   const { setup } = robot.setup;
   const [signal, setSignal] = useState<Signal>('sound');
@@ -51,10 +52,6 @@ export function CameraWatch({ notes, choice, onChoice }: CameraWatchProps) {
   const watch = useWatch(choice, task, cameraLog.take);
   const { seen, source, band } = watch;
   const lens = source === null ? null : notes.lensOf(source.name);
-  const experiment = useMemo(
-    () => ({ plan, field: field.field, estimated: setup, trueParameters: setup }),
-    [plan, field, setup],
-  );
   const stored = useMemo(() => seenOnce(seenRuns.runs), [seenRuns.runs]);
   const moves = useMoves(experiment, stored);
   const ready = seen?.watching.kind === 'ready';
@@ -149,6 +146,7 @@ export function CameraWatch({ notes, choice, onChoice }: CameraWatchProps) {
           signal={signal}
           onSignal={setSignal}
         />
+        {choice !== null && !under && <TagPlace seen={seen} notes={notes} />}
         <div className={styles['row']}>
           <Button onClick={() => store.turnTo('runs')}>{say`Back to the card`}</Button>
         </div>

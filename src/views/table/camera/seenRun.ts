@@ -18,7 +18,7 @@ import { say } from '../../../core/language/say.ts';
 const NINETEEN_OF_TWENTY = 1.96;
 
 /** How well a camera knows where a robot stood: in 19 of 20 cases within so much, mm and rad. */
-export function within(covariance: CameraRun['covariance']): { place: number; heading: number } {
+function within(covariance: CameraRun['covariance']): { place: number; heading: number } {
   const [x, y, heading] = covariance.map((row, i) => Math.sqrt(row[i]!)) as [
     number,
     number,

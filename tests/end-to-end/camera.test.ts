@@ -1,0 +1,142 @@
+import { spawnSync } from 'node:child_process';
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Browser, Page } from 'playwright-core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { FilmedRun } from '../../src/commands/film.ts';
+import type { Run } from '../../src/contracts/practices.ts';
+import type { Robot } from '../../src/contracts/robots.ts';
+import type { Route } from '../../src/contracts/routes.ts';
+import type { SeenOfRun } from '../../src/contracts/seen.ts';
+import { caller } from '../api/client.ts';
+import { freshApplication, ROOT, type Application } from '../application.ts';
+import { goToRest, openBrowser, openPage } from '../browser.ts';
+
+const DATA = '.test/camera-page';
+const FILM = join(ROOT, DATA, 'film.mjpeg');
+/** One run, and a second and more after it. */
+const SECONDS = 13;
+
+let application: Application;
+let browser: Browser;
+let page: Page;
+let faults: string[];
+let call: ReturnType<typeof caller>;
+let route: Route;
+let filmed: FilmedRun;
+
+beforeAll(async () => {
+  application = await freshApplication(DATA);
+  call = caller(application.address);
+  route = (await call<Route[]>('GET', 'routes')).body.find(({ name }) => name === 'Heron Hide')!;
+  const bundle = join(ROOT, DATA, 'one.bundle');
+  mkdirSync(join(ROOT, DATA), { recursive: true });
+  const answer = await fetch(`${application.address}/api/v1/routes/${route.id}/bundle`);
+  writeFileSync(bundle, Buffer.from(await answer.arrayBuffer()));
+  const words = ['bin/corvat.mjs', 'film', bundle, '--to', FILM, '--seconds', String(SECONDS)];
+  const { stdout, stderr } = spawnSync('node', words, { cwd: ROOT, encoding: 'utf8' });
+  expect(stderr).not.toMatch(/Error/);
+  filmed = JSON.parse(stdout.trim().split('\n')[0]!) as FilmedRun;
+  browser = await openBrowser(
+    '--use-fake-ui-for-media-stream',
+    '--use-fake-device-for-media-stream',
+    `--use-file-for-fake-video-capture=${FILM}`,
+  );
+  ({ page, faults } = await openPage(browser));
+}, 240_000);
+afterAll(async () => {
+  await browser.close();
+  await application.stop();
+});
+
+const runsOf = async () =>
+  (await call<Run[]>('GET', `runs?route=${route.id}`)).body.filter(({ note }) =>
+    note.startsWith('Measured by camera'),
+  );
+
+describe('a camera over the table', () => {
+  it('logs a run by itself, with where it ended and what each move did', async () => {
+    await goToRest(page, `${application.address}/table?route=${route.id}`);
+    await page.getByRole('button', { name: 'Let a camera log the runs' }).click();
+    await page.getByRole('button', { name: 'A camera of this device' }).click();
+    await page.getByText('4 of 4 table tags').waitFor();
+    await page.getByRole('heading', { name: /^Run \d+ measured: (hit|miss)\.$/ }).waitFor();
+    await expect.poll(async () => (await runsOf()).length).toBeGreaterThan(0);
+    const [run] = await runsOf();
+    expect(run!.measurements).toHaveLength(1);
+    expect(run!.seconds).toBeGreaterThan(1);
+    const seen = async () =>
+      (await call<SeenOfRun[]>('GET', `runs/seen?revision=${route.revision.id}`)).body;
+    await expect.poll(async () => (await seen()).length).toBeGreaterThan(0);
+    const [first] = await seen();
+    expect(first!.source).toBe('camera');
+    expect(first!.runId).toBe(run!.id);
+    // The film was drawn from a robot whose true place is known.
+    const { end } = first!.seen;
+    expect(Math.hypot(end.x - filmed.x_mm, end.y - filmed.y_mm)).toBeLessThan(4);
+    expect(first!.seen.moves.map(({ moveId }) => moveId)).toContain('m2');
+  });
+
+  it('shows the moves beside what it sees, and takes the run back by one key', async () => {
+    await page.getByRole('region', { name: 'Move by move' }).waitFor();
+    await page.getByRole('button', { name: 'Stop the camera' }).click();
+    const before = (await runsOf()).length;
+    await page.keyboard.press('u');
+    await expect.poll(async () => (await runsOf()).length).toBe(before - 1);
+  });
+
+  it('tells a photo by its tags, without a press on it', async () => {
+    const film = readFileSync(FILM);
+    // A picture of a film of JPEG pictures goes from one beginning to the next.
+    const begins = [...film.toString('latin1').matchAll(/\xff\xd8\xff/g)].map(({ index }) => index);
+    const standing = Math.round((filmed.stands_s + 1) * 20);
+    const photo = film.subarray(begins[standing], begins[standing + 1]);
+    await page.getByRole('button', { name: 'Back to the card' }).click();
+    await page.locator('input[type=file][accept*=jpeg]').last().setInputFiles({
+      name: 'run.jpg',
+      mimeType: 'image/jpeg',
+      buffer: photo,
+    });
+    await page.getByText(/^Measured by its tags, ± .* the zone\.$/).waitFor();
+    // The mark stands on the card, ready for hit or miss.
+    expect(await page.getByRole('button', { name: 'Hit', exact: true }).isEnabled()).toBe(true);
+  });
+
+  it('has words for a photo without tags', async () => {
+    await goToRest(page, `${application.address}/table?route=${route.id}`);
+    await page
+      .locator('input[type=file][accept*=jpeg]')
+      .last()
+      .setInputFiles({
+        name: 'none.png',
+        mimeType: 'image/png',
+        buffer: readFileSync(join(ROOT, 'docs/screenshots/table.png')),
+      });
+    await page.getByText('No tags in this photo. Measure by pressing on it').waitFor();
+  });
+});
+
+describe('what a hub printed', () => {
+  it('goes to the run that it belongs to, and stands in the verdict', async () => {
+    const robot = (await call<Robot[]>('GET', 'robots')).body[0]!;
+    const sign = robot.setup.setup.gyro.rightPositive ? -1 : 1;
+    const told = [
+      `{"t_s": 1, "heading_deg": 0, "left_deg": 0, "right_deg": 0, "event": "start"}`,
+      `{"t_s": 3, "heading_deg": 0, "left_deg": 920, "right_deg": 920, "event": "end m1"}`,
+      `{"t_s": 4, "heading_deg": ${sign * 90}, "left_deg": 740, "right_deg": 1100, "event": "end m2"}`,
+    ].join('\n');
+    await goToRest(page, `${application.address}/table?route=${route.id}`);
+    await page.getByText('What the hub printed').click();
+    await page.getByText('Type or paste lines').click();
+    await page.getByRole('textbox', { name: 'Lines of telemetry' }).fill(told);
+    await page.getByRole('button', { name: 'Read these lines' }).click();
+    await page.getByText('2 moves in 3 s').waitFor();
+    await page.getByRole('button', { name: /^Keep it with run \d+$/ }).click();
+    await page.getByText('What its moves did stands in the verdict').waitFor();
+    await goToRest(page, `${application.address}/verdict?route=${route.id}`);
+    await page.getByRole('tab', { name: 'Moves' }).click();
+    await page.getByRole('region', { name: 'Move by move' }).waitFor();
+  });
+});
+
+it('nothing went wrong on any of these sheets', () => expect(faults).toEqual([]));
