@@ -16,10 +16,11 @@ const VIEWS = [
   })),
   { name: 'route', path: '/route', route: 'Seed Bank by the Flood Mark' },
   { name: 'spread', path: '/route', route: 'Heron Hide', tab: 'Spread' },
-  { name: 'tuning', path: '/route', route: 'Heron Hide', tab: 'Tune' },
   { name: 'field', path: '/field' },
   { name: 'program', path: '/program' },
   { name: 'table', path: '/table', route: 'Heron Hide' },
+  // The practice camera, after a run of it.
+  { name: 'camera', path: '/table', route: 'Heron Hide', hash: '#camera', practise: true },
   { name: 'verdict', path: '/verdict', route: 'Heron Hide' },
   { name: 'learning', path: '/verdict', route: 'Heron Hide', tab: 'Robot' },
   { name: 'story', path: '/story', route: 'Heron Hide' },
@@ -36,13 +37,13 @@ await main(async () => {
   const page = await browser.newPage();
   const address = `http://127.0.0.1:${setting('PORT', '4310')}`;
   const routes = await (await fetch(`${address}/api/v1/routes`)).json();
-  for (const { name, path, route, tab, press, phone } of VIEWS) {
+  for (const { name, path, route, hash = '', tab, press, practise, phone } of VIEWS) {
     await page.setViewportSize(phone ? { width: 390, height: 844 } : { width: 1280, height: 800 });
     // From another page: a change of the part behind # alone loads nothing anew.
     await page.goto('about:blank');
     const chosen = routes.find((one) => one.name === route);
     const query = chosen === undefined ? '' : `?route=${chosen.id}`;
-    await page.goto(address + path + query, { waitUntil: 'load' });
+    await page.goto(address + path + query + hash, { waitUntil: 'load' });
     if (tab !== undefined) await page.getByRole('tab', { name: tab }).waitFor();
     // The worker's forecast and the advice take a moment.
     await page.waitForTimeout(3500);
@@ -50,6 +51,11 @@ await main(async () => {
     if (tab !== undefined) await page.waitForTimeout(5000);
     if (press !== undefined) await page.getByRole('button', { name: press }).click();
     if (press !== undefined) await page.waitForTimeout(1000);
+    if (practise) {
+      await page.getByRole('button', { name: 'The practice camera' }).click();
+      await page.getByRole('heading', { name: /measured/ }).waitFor({ timeout: 90_000 });
+      await page.waitForTimeout(1500);
+    }
     await page.screenshot({ path: join(ROOT, 'docs', 'screenshots', `${name}.png`) });
   }
   await browser.close();

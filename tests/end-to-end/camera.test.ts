@@ -57,7 +57,7 @@ const runsOf = async () =>
 describe('a camera over the table', () => {
   it('logs a run by itself, with where it ended and what each move did', async () => {
     await goToRest(page, `${application.address}/table?route=${route.id}`);
-    await page.getByRole('button', { name: 'Let a camera log the runs' }).click();
+    await page.getByRole('button', { name: 'Camera (C)' }).click();
     await page.getByRole('button', { name: 'A camera of this device' }).click();
     await page.getByText('4 of 4 table tags').waitFor();
     await page.getByRole('heading', { name: /^Run \d+ measured: (hit|miss)\.$/ }).waitFor();

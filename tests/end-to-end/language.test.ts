@@ -99,6 +99,7 @@ const SHEETS = [
     '/team',
     '/glossary',
     '/cards',
+    '/tags',
     '/program',
     '/story',
     '/files',

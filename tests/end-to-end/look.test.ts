@@ -18,6 +18,7 @@ const PAGES = [
     '/team',
     '/glossary',
     '/cards',
+    '/tags',
   ],
 ];
 /** Benches of the other kinds; they share theme and frame with the rest, so one look each will do. */

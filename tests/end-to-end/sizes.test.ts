@@ -33,7 +33,17 @@ beforeAll(async () => {
   const of = `robot=${robot.id}&route=${route.id}`;
   sheets = [
     ...['/', '/begin', '/bench', '/bench#range', '/bench#ports', '/bench#colour', '/route'],
-    ...['/table', '/verdict', '/field', '/team', '/glossary', '/cards', '/route?new', '/program'],
+    ...[
+      '/table',
+      '/verdict',
+      '/field',
+      '/team',
+      '/glossary',
+      '/cards',
+      '/tags',
+      '/route?new',
+      '/program',
+    ],
     ...['/story', '/files', '/devices', `/?${of}`, `/cards?${of}`, `/table?${of}`, `/route?${of}`],
     ...[`/verdict?${of}`, `/bench?${of}`, `/program?${of}`, `/story?${of}`],
   ];

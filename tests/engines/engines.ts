@@ -35,6 +35,7 @@ const SHEETS = [
   '/devices',
   '/team',
   '/cards',
+  '/tags',
 ];
 const SIZES = { tablet: [1024, 768], phone: [390, 844] } as const;
 /**

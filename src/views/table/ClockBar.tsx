@@ -36,10 +36,8 @@ const SAYS: Record<RunPhase, string> = {
 
 /** The stopwatch, with what comes next. A run can be logged without it, too. */
 export function ClockBar() {
-  const {
-    expected,
-    store: { clock },
-  } = useTableWork();
+  const { expected, store } = useTableWork();
+  const { clock } = store;
   const { phase, seconds } = useStore(clock.store);
   useWakeLock(phase === 'armed' || phase === 'running');
   const next = NEXT[phase];
@@ -55,6 +53,12 @@ export function ClockBar() {
           <span>{say`The route takes about ${formatFixed(expected, 0)} s.`}</span>
         )}
       </p>
+      {phase === 'ready' && (
+        <Button
+          title={say`Let a camera log the runs`}
+          onClick={() => store.turnTo('camera')}
+        >{say`Camera (C)`}</Button>
+      )}
       {next === null ? (
         <Button onClick={clock.reset}>{say`Again`}</Button>
       ) : (

@@ -76,7 +76,7 @@ export function HubTold() {
   };
   const numberOf = (id: string) => log.runs.findIndex((run) => run.id === id) + 1;
   return (
-    <details className={styles['list']}>
+    <details className={`${styles['list']} ${styles['told']}`}>
       <summary>{say`What the hub printed`}</summary>
       <p
         className={styles['says']}

@@ -1,5 +1,4 @@
 import { lazy, Suspense } from 'react';
-import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
 import { sheetAddress } from '../../ui/sheetAddress.ts';
 import { TitleBlock } from '../../ui/TitleBlock.tsx';
@@ -176,9 +175,6 @@ function RunExtras() {
       {fault && (
         <Notice tone="fault">{say`Points need a number, such as 10. Nothing is saved before.`}</Notice>
       )}
-      <div className={practice['row']}>
-        <Button onClick={() => store.turnTo('camera')}>{say`Let a camera log the runs`}</Button>
-      </div>
       <PhotoRow
         photo={entry.photo}
         editing={entry.editing}
