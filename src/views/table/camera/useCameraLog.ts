@@ -29,7 +29,7 @@ export interface LoggedByCamera {
 export function useCameraLog(onTrack: () => void) {
   const { logMeasured, route, field, robot, checkpoints, store } = useTableWork();
   const worker = useWorker(benchWorker);
-  const [asked, setAsked] = useState<CameraRun | null>(null);
+  const [waiting, setWaiting] = useState<readonly CameraRun[]>([]);
   const [logged, setLogged] = useState<LoggedByCamera | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   const keeping = useRef(Promise.resolve());
@@ -67,17 +67,19 @@ export function useCameraLog(onTrack: () => void) {
     });
     await keeping.current;
   };
+  const asked = waiting[0] ?? null;
   return {
+    /** The oldest run about which nobody said anything yet. */
     asked,
     logged,
     fault,
     take: ({ run }: SeenFrame) => {
       if (run === null) return;
-      if (run.doubts.length > 0) setAsked(run);
+      if (run.doubts.length > 0) setWaiting((before) => [...before, run]);
       else void keep(run, null);
     },
     answer: (answer: Answer) => {
-      setAsked(null);
+      setWaiting((before) => before.slice(1));
       if (asked === null || answer === 'none') return;
       void keep(asked, answer === 'set aside' ? asked.doubts.map(doubtWords).join(' ') : null);
     },
