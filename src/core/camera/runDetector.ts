@@ -59,7 +59,7 @@ const ENDED = 1;
 /** A tag that grows or shrinks by more than this share, in so many pictures after each other, is lifted or tipped. */
 const LIFTED = { share: 0.011, pictures: 3 };
 /** In so many s, wheels carry a robot no farther sideways, mm; where its tag sits is not known exactly: mm per rad of turning. */
-const PUSHED = { seconds: 0.3, sideways: 8, perTurn: 12 };
+const PUSHED = { seconds: 0.3, sideways: 5, perTurn: 10 };
 /** Faster than this no such robot drives, mm/s: it was carried. */
 const CARRIED = 1500;
 /** A tag may be hidden for so long on the way, s; after so long more nobody knows what became of the run. */

@@ -75,6 +75,8 @@ export function moveReadings(
 const UNSEEN = { seconds: 0.25, place: 3, heading: 0.01 };
 /** A pause is known when the robot was seen on both of its sides, so far away, s. */
 const SEEN_BESIDE = 0.08;
+/** A picture so near a pause, s, still shows it. */
+const NEARLY = 0.02;
 
 /** Moments from the first to the last of a pause. */
 type Span = readonly [first: number, last: number];
@@ -129,16 +131,19 @@ function standing(activity: Float64Array, at: number, around: number): Span {
 function poseIn(seen: PacedTrack, track: readonly TrackPoint[], [first, last]: Span): Pose | null {
   const [low, high] = [first, last].map((i) => seen.from + i * PERIOD) as [number, number];
   if (movedUnseen(track, low - SEEN_BESIDE, high + SEEN_BESIDE)) return null;
-  // Between two pictures of a short pause it is where it was drawn between them.
-  const points = track.filter(({ time }) => time >= low && time <= high);
+  const points = track.filter(({ time }) => time >= low - NEARLY && time <= high + NEARLY);
   const whole = seen.heading[first]!;
-  return points.length === 0
-    ? { x: seen.x[first]!, y: seen.y[first]!, heading: whole }
-    : {
-        x: mean(points.map(({ x }) => x)),
-        y: mean(points.map(({ y }) => y)),
-        heading: whole + mean(points.map(({ heading }) => wrapAngle(heading - whole))),
-      };
+  if (points.length > 0)
+    return {
+      x: mean(points.map(({ x }) => x)),
+      y: mean(points.map(({ y }) => y)),
+      heading: whole + mean(points.map(({ heading }) => wrapAngle(heading - whole))),
+    };
+  // Between two pictures of a short pause it is where it was drawn between them, if it was nearly there in both.
+  const next = track.findIndex(({ time }) => time > high);
+  return next < 1 || isApart(track[next - 1]!, track[next]!)
+    ? null
+    : { x: seen.x[first]!, y: seen.y[first]!, heading: whole };
 }
 
 /** Whether the robot moved between two pictures that are far apart, at some time of a span. */
@@ -146,9 +151,14 @@ function movedUnseen(track: readonly TrackPoint[], low: number, high: number): b
   return track.slice(1).some((to, i) => {
     const from = track[i]!;
     if (to.time - from.time < UNSEEN.seconds || from.time > high || to.time < low) return false;
-    return (
-      Math.hypot(to.x - from.x, to.y - from.y) > UNSEEN.place ||
-      Math.abs(wrapAngle(to.heading - from.heading)) > UNSEEN.heading
-    );
+    return isApart(from, to);
   });
+}
+
+/** Whether a robot is elsewhere in the second of two pictures. */
+function isApart(from: Pose, to: Pose): boolean {
+  return (
+    Math.hypot(to.x - from.x, to.y - from.y) > UNSEEN.place ||
+    Math.abs(wrapAngle(to.heading - from.heading)) > UNSEEN.heading
+  );
 }
