@@ -5,6 +5,8 @@ import { budgetOf } from '../core/analysis/budget/budget.ts';
 import { tagDetector } from '../core/camera/detectTags.ts';
 import { tagFollower, type TagFollower } from '../core/camera/followTags.ts';
 import { heightOf } from '../core/camera/fixedCamera.ts';
+import { calibrateLens, type CalibratedLens, type LensView } from '../core/camera/calibrateLens.ts';
+import { LENS_SHEET, tagsOnSheet, type Paper } from '../core/camera/tagSheet.ts';
 import type { Lens } from '../core/camera/lens.ts';
 import { LiveWatch, type WatchedPicture } from '../core/camera/liveWatch.ts';
 import { measureRobot, type MeasuredRobot, type NotMeasured } from '../core/camera/measureRobot.ts';
@@ -74,6 +76,15 @@ const door = {
     } finally {
       frame.close();
     }
+  },
+
+  /** The lens from views of its sheet; null when they do not say it. */
+  lens(
+    views: readonly LensView[],
+    size: { width: number; height: number },
+    paper: Paper,
+  ): CalibratedLens | null {
+    return calibrateLens(views, tagsOnSheet(LENS_SHEET.ids, LENS_SHEET.size, paper), size);
   },
 
   /** Where the robot is in one photo. */

@@ -44,7 +44,7 @@ const SHEETS: [sheet: string, pages: number[], never: RegExp | null][] = [
   ['/story?', [2], /Markdown|Back to the verdict/],
   ['/field?', [1], /Choose|Undo|Save the field/],
   ['/cards?bench=wheels', [1], /Back to the bench/],
-  ['/tags?', [2, 3], /To the camera|Show these/],
+  ['/tags?', [3, 4], /To the camera|Show these/],
 ];
 
 describe.each(['A4', 'Letter'] as const)('on %s', (format) => {

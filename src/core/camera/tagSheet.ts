@@ -1,5 +1,6 @@
 import { say } from '../language/say.ts';
 import { isWhite, TAG_CELLS } from './tagCodes.ts';
+import type { TableTag } from './tags.ts';
 
 /** Paper, mm. */
 export const PAPERS = {
@@ -23,10 +24,7 @@ const LABEL = 1.5;
  */
 export function tagSheets(ids: readonly number[], size: number, paper: Paper): string[] {
   const { width, height } = PAPERS[paper];
-  const quiet = (QUIET * size) / TAG_CELLS;
-  const room = size + 2 * quiet;
-  const columns = Math.max(1, Math.floor((width - 2 * MARGIN) / room));
-  const rows = Math.max(1, Math.floor((height - 2 * MARGIN - RULER_HEIGHT) / room));
+  const { quiet, room, columns, rows } = layoutOf(size, paper);
   const each = columns * rows;
   const sheets: string[] = [];
   for (let first = 0; first < ids.length; first += each) {
@@ -49,6 +47,34 @@ export function tagSheets(ids: readonly number[], size: number, paper: Paper): s
 }
 
 const RULER_HEIGHT = 12;
+
+/** How tags fill a sheet: white paper around each, its room, mm, and how many stand beside and below each other. */
+function layoutOf(size: number, paper: Paper) {
+  const { width, height } = PAPERS[paper];
+  const quiet = (QUIET * size) / TAG_CELLS;
+  const room = size + 2 * quiet;
+  return {
+    quiet,
+    room,
+    columns: Math.max(1, Math.floor((width - 2 * MARGIN) / room)),
+    rows: Math.max(1, Math.floor((height - 2 * MARGIN - RULER_HEIGHT) / room)),
+  };
+}
+
+/** The tags of the sheet by which lenses are calibrated, and their side, mm. */
+export const LENS_SHEET = { ids: Array.from({ length: 20 }, (_, i) => 10 + i), size: 30 };
+
+/** Where the tags of the first of {@link tagSheets} lie on it: x to the right and y up, mm. */
+export function tagsOnSheet(ids: readonly number[], size: number, paper: Paper): TableTag[] {
+  const { room, columns, rows } = layoutOf(size, paper);
+  return ids.slice(0, columns * rows).map((id, i) => ({
+    id,
+    size,
+    x: room * ((i % columns) + 0.5),
+    y: -room * (Math.floor(i / columns) + 0.5),
+    heading: 0,
+  }));
+}
 
 /** A line of 100 mm with marks, to be measured after printing. */
 function ruler(): string {

@@ -52,7 +52,10 @@ export function useWatch(
       try {
         const source = await opened;
         const { lensOf, ...table } = task;
-        const lens = lensOf(source.name)?.lens ?? null;
+        const note = lensOf(source.name);
+        // A lens is known for pictures of one size.
+        const fits = note?.width === source.video.videoWidth;
+        const lens = note !== null && fits ? note.lens : null;
         const band = await worker.ask((door) => door.begin({ ...table, lens }));
         if (!going) return;
         setState({ ...NOTHING, source, band });

@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import type { Pose } from '../../../core/mathematics/pose.ts';
 import { Button } from '../../../ui/Button.tsx';
+import type { SeenFrame } from '../../../ui/camera/cameraWorker.ts';
 import type { SourceChoice } from '../../../ui/camera/pictureSource.ts';
 import { useWatch } from '../../../ui/camera/useWatch.ts';
 import { MoveByMove } from '../../../ui/moves/MoveByMove.tsx';
@@ -16,6 +17,7 @@ import { CameraChoice } from './CameraChoice.tsx';
 import { CameraPicture } from './CameraPicture.tsx';
 import styles from './CameraSheet.module.css';
 import type { CameraNotes } from './cameraNotes.ts';
+import { LensSteps } from './LensSteps.tsx';
 import { LoggedRun } from './LoggedRun.tsx';
 import { putDownWords, runLabel } from './seenRun.ts';
 import { TagPlace } from './TagPlace.tsx';
@@ -147,10 +149,31 @@ export function CameraWatch({ notes, choice, onChoice }: CameraWatchProps) {
           onSignal={setSignal}
         />
         {choice !== null && !under && <TagPlace seen={seen} notes={notes} />}
+        {source !== null && seen !== null && !under && (
+          <Lens seen={seen} camera={source.name} notes={notes} known={lens?.residual ?? null} />
+        )}
         <div className={styles['row']}>
           <Button onClick={() => store.turnTo('runs')}>{say`Back to the card`}</Button>
         </div>
       </div>
+    </div>
+  );
+}
+
+/** The lens of the camera: how well it is known, and a way to find it. */
+function Lens(props: {
+  seen: SeenFrame;
+  camera: string;
+  notes: CameraNotes;
+  known: number | null;
+}) {
+  const [open, setOpen] = useState(false);
+  if (open) return <LensSteps {...props} onDone={() => setOpen(false)} />;
+  return (
+    <div className={styles['row']}>
+      <Button onClick={() => setOpen(true)}>
+        {props.known === null ? say`Find out what the lens does` : say`Find out the lens again`}
+      </Button>
     </div>
   );
 }
