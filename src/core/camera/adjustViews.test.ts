@@ -4,8 +4,9 @@ import { degrees, radians, wrapAngle } from '../mathematics/angle.ts';
 import { uniform } from '../mathematics/randomness.ts';
 import { calibrateLens, viewsIn } from './calibrateLens.ts';
 import { pictured } from './cameraPose.ts';
-import { laidBy, surveyTags } from './surveyTags.ts';
-import type { TableTag } from './tags.ts';
+import { tagOn, type RobotTag } from './robotTag.ts';
+import { laidByRobot, surveyTags } from './surveyTags.ts';
+import { tagCorners, type Corners, type TableTag } from './tags.ts';
 
 describe('a lens from views of a sheet', () => {
   it('is found exactly without noise', () => {
@@ -96,14 +97,32 @@ describe('tags that lie anywhere', () => {
     });
   });
 
-  it('are laid where one known place says', () => {
-    const [seenAt, truly] = [
-      { x: 10, y: 20, heading: 0 },
-      { x: 110, y: 20, heading: radians(90) },
+  it('are laid where a robot says that stands at a known place', () => {
+    const robotTag: RobotTag = {
+      id: 42,
+      size: 60,
+      height: 110,
+      place: { x: 10, y: 0, heading: radians(-90) },
+    };
+    const start = { x: 400, y: 300, heading: 0 };
+    // The survey knows the tags from the first one on, wherever that lies and however it is turned.
+    const surveyed = surveyTags(views, { ...table[0]!, x: 0, y: 0, heading: 0 }, sizes, LENS);
+    if (surveyed.tags === null) throw new Error(surveyed.missing.join(' '));
+    const camera = over(600, 0.2);
+    const on = tagOn(robotTag, start);
+    const corners = tagCorners(on, robotTag.size).map((corner) =>
+      pictured(camera, LENS, { ...corner, z: robotTag.height }),
+    );
+    const view = [
+      ...viewOf(camera, table, 0, 1),
+      { id: 42, corners: corners as unknown as Corners },
     ];
-    const [moved] = laidBy([{ id: 1, x: 60, y: 20, size: 80, heading: 0 }], seenAt, truly);
-    expect(moved!.x).toBeCloseTo(110, 9);
-    expect(moved!.y).toBeCloseTo(70, 9);
-    expect(moved!.heading).toBeCloseTo(radians(90), 9);
+    const laid = laidByRobot(surveyed.tags, view, robotTag, LENS, start)!;
+    for (const tag of laid) {
+      const truth = table.find(({ id }) => id === tag.id)!;
+      expect(Math.hypot(tag.x - truth.x, tag.y - truth.y)).toBeLessThan(3);
+    }
+    const without = view.filter(({ id }) => id !== 42);
+    expect(laidByRobot(surveyed.tags, without, robotTag, LENS, start)).toBeNull();
   });
 });

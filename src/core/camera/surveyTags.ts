@@ -2,7 +2,9 @@ import { wrapAngle } from '../mathematics/angle.ts';
 import { compose, inverse, type Pose } from '../mathematics/pose.ts';
 import { adjustViews } from './adjustViews.ts';
 import { cameraFrom, onPlane } from './cameraPose.ts';
+import { robotSight } from './fixedCamera.ts';
 import type { Lens } from './lens.ts';
+import type { RobotTag } from './robotTag.ts';
 import { tagCorners, type SeenTag, type TableTag } from './tags.ts';
 
 /** Tags that were surveyed, or why not. */
@@ -85,7 +87,33 @@ function roughPlace(
  * The same tags laid so that one that was surveyed lies where it is said to lie: a survey knows how tags lie to each other,
  * and one place that somebody knows says where all of them are.
  */
-export function laidBy(tags: readonly TableTag[], seenAt: Pose, truly: Pose): TableTag[] {
+function laidBy(tags: readonly TableTag[], seenAt: Pose, truly: Pose): TableTag[] {
   const shift = compose(truly, inverse(seenAt));
   return tags.map((tag) => ({ ...tag, ...compose(shift, tag) }));
+}
+
+/**
+ * Surveyed tags where they really lie on the field, by a robot that stands at a place that is known.
+ *
+ * @param view a picture of some of the tags and of the robot's
+ * @param stands where the middle of its axle is
+ * @returns null when the picture shows too little
+ */
+export function laidByRobot(
+  tags: readonly TableTag[],
+  view: readonly SeenTag[],
+  robotTag: RobotTag,
+  lens: Lens,
+  stands: Pose,
+): TableTag[] | null {
+  const points = tags.flatMap((tag) => {
+    const seen = view.find(({ id }) => id === tag.id);
+    if (seen === undefined) return [];
+    return tagCorners(tag, tag.size).map((table, i) => ({ table, picture: seen.corners[i]! }));
+  });
+  const robot = view.find(({ id }) => id === robotTag.id);
+  const camera = points.length === 0 ? null : cameraFrom(points, lens);
+  if (camera === null || robot === undefined) return null;
+  const sight = robotSight({ camera, lens }, robotTag, robot.corners);
+  return sight === null ? null : laidBy(tags, sight.pose, stands);
 }

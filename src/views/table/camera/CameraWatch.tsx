@@ -1,4 +1,5 @@
 import { useMemo, useState } from 'react';
+import type { LensNote } from '../../../core/camera/notes.ts';
 import type { Pose } from '../../../core/mathematics/pose.ts';
 import { Button } from '../../../ui/Button.tsx';
 import type { SeenFrame } from '../../../ui/camera/cameraWorker.ts';
@@ -21,6 +22,7 @@ import { LensSteps } from './LensSteps.tsx';
 import { LoggedRun } from './LoggedRun.tsx';
 import { putDownWords, runLabel } from './seenRun.ts';
 import { TagPlace } from './TagPlace.tsx';
+import { TagSurvey } from './TagSurvey.tsx';
 import { useCameraLog } from './useCameraLog.ts';
 import { useSignal, type Signal } from './useSignal.ts';
 import { cameraFacts, watchingWords } from './watchWords.ts';
@@ -150,7 +152,7 @@ export function CameraWatch({ notes, choice, onChoice }: CameraWatchProps) {
         />
         {choice !== null && !under && <TagPlace seen={seen} notes={notes} />}
         {source !== null && seen !== null && !under && (
-          <Lens seen={seen} camera={source.name} notes={notes} known={lens?.residual ?? null} />
+          <FoundOnce seen={seen} camera={source.name} notes={notes} lens={lens} />
         )}
         <div className={styles['row']}>
           <Button onClick={() => store.turnTo('runs')}>{say`Back to the card`}</Button>
@@ -160,20 +162,22 @@ export function CameraWatch({ notes, choice, onChoice }: CameraWatchProps) {
   );
 }
 
-/** The lens of the camera: how well it is known, and a way to find it. */
-function Lens(props: {
+/** What can be found once for all runs: what the lens does, and where the tags lie. */
+function FoundOnce(props: {
   seen: SeenFrame;
   camera: string;
   notes: CameraNotes;
-  known: number | null;
+  lens: LensNote | null;
 }) {
-  const [open, setOpen] = useState(false);
-  if (open) return <LensSteps {...props} onDone={() => setOpen(false)} />;
+  const [open, setOpen] = useState<'lens' | 'tags' | null>(null);
+  if (open === 'lens') return <LensSteps {...props} onDone={() => setOpen(null)} />;
+  if (open === 'tags') return <TagSurvey {...props} onDone={() => setOpen(null)} />;
   return (
     <div className={styles['row']}>
-      <Button onClick={() => setOpen(true)}>
-        {props.known === null ? say`Find out what the lens does` : say`Find out the lens again`}
+      <Button onClick={() => setOpen('lens')}>
+        {props.lens === null ? say`Find out what the lens does` : say`Find out the lens again`}
       </Button>
+      <Button onClick={() => setOpen('tags')}>{say`The tags lie elsewhere`}</Button>
     </div>
   );
 }
