@@ -19,7 +19,8 @@ import { percentile } from '../speed/figure.ts';
 
 /**
  * `npm run trial:camera-runs -- 200 10000`: the practice camera films so many runs with hands, bumps and liftings, and what
- * is logged of them is compared with what was driven; then so many pictures without a tag are searched for tags.
+ * is logged of them is compared with what was driven; then so many pictures without a tag are searched for tags. A third
+ * number says with which picture that begins, so that two cores can share it.
  */
 const MISHAPS: readonly Mishap[] = [
   'none',
@@ -126,15 +127,16 @@ function clutter(seed: number): GreyPicture {
   return { width, height, data };
 }
 
-async function none(count: number): Promise<void> {
+async function none(count: number, first: number): Promise<void> {
   const detector = await tagDetector();
   let wrong = 0;
-  for (let seed = 0; seed < count; seed++) wrong += detector.find(clutter(seed)).length;
+  for (let seed = first; seed < first + count; seed++) wrong += detector.find(clutter(seed)).length;
   report(
     `${wrong} tags in ${count} pictures without one, each with some 15 squares that look like one`,
   );
 }
 
-await runs(Number(process.argv[2] ?? 200));
-await none(Number(process.argv[3] ?? 10_000));
+const [driven = 200, searched = 10_000, first = 0] = process.argv.slice(2).map(Number);
+if (driven > 0) await runs(driven);
+if (searched > 0) await none(searched, first);
 process.exit(0);
