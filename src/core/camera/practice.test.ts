@@ -33,10 +33,12 @@ const turn = practiceTurn(truth, 77, 1, 'none');
 const [STANDING, DRIVING] = [turn.off - 0.5, turn.off + 1];
 const scene = { tags, robot: robotTag, lens: view.lens };
 
+/** A hundred pictures are drawn and looked at, ms: a while on a machine that does other things. */
+const PATIENCE = 120_000;
 let detector: TagDetector;
 beforeAll(async () => {
   detector = await tagDetector();
-});
+}, PATIENCE);
 
 describe('a picture of the practice camera', () => {
   it('shows all five tags, and where the robot stands to a tenth of a millimetre', () => {
@@ -136,7 +138,7 @@ describe('a table that is watched', () => {
       watched.push(watch.see(follower.find(picture), picture, time));
     }
     run = watched.find((picture) => picture.run !== null)!.run!;
-  });
+  }, PATIENCE);
 
   it('has one run, whose end is known within what is said of it', () => {
     expect(watched.filter((picture) => picture.run !== null)).toHaveLength(1);
