@@ -75,8 +75,11 @@ export function moveReadings(
 const UNSEEN = { seconds: 0.25, place: 3, heading: 0.01 };
 /** A pause is known when the robot was seen on both of its sides, so far away, s. */
 const SEEN_BESIDE = 0.08;
-/** A picture so near a pause, s, still shows it. */
-const NEARLY = 0.02;
+/**
+ * Pictures so near a pause, s, show it; where there is none, one a little farther away still does: speeds are taken over
+ * longer, and find a pause shorter than it is.
+ */
+const [WITHIN, NEARLY] = [0.02, 0.045];
 
 /** Moments from the first to the last of a pause. */
 type Span = readonly [first: number, last: number];
@@ -131,8 +134,9 @@ function standing(activity: Float64Array, at: number, around: number): Span {
 function poseIn(seen: PacedTrack, track: readonly TrackPoint[], [first, last]: Span): Pose | null {
   const [low, high] = [first, last].map((i) => seen.from + i * PERIOD) as [number, number];
   if (movedUnseen(track, low - SEEN_BESIDE, high + SEEN_BESIDE)) return null;
-  const points = track.filter(({ time }) => time >= low - NEARLY && time <= high + NEARLY);
   const whole = seen.heading[first]!;
+  const within = (by: number) => track.filter(({ time }) => time >= low - by && time <= high + by);
+  const points = within(WITHIN).length > 0 ? within(WITHIN) : within(NEARLY).slice(0, 1);
   if (points.length > 0)
     return {
       x: mean(points.map(({ x }) => x)),
