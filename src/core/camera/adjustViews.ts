@@ -1,6 +1,6 @@
 import { levenbergMarquardt } from 'ml-levenberg-marquardt';
 import type { Point } from '../mathematics/pose.ts';
-import { cameraFrom, movedCamera, pictured, type CameraPose } from './cameraPose.ts';
+import { cameraFrom, movedCamera, pictured, type CameraPose, type Triple } from './cameraPose.ts';
 import type { Lens } from './lens.ts';
 import { tagCorners, type SeenTag, type TableTag } from './tags.ts';
 
@@ -103,13 +103,9 @@ function named(
 ): Omit<AdjustedViews, 'residual'> {
   const shared = find === 'lens' ? LENS_STEPS.length : 3 * (start.tags.length - 1);
   const cameras = start.cameras.map((camera, i) => {
-    const [rx, ry, rz, x, y, z] = values.slice(shared + 6 * i, shared + 6 * i + 6) as [
-      number,
-      number,
-      number,
-      number,
-      number,
-      number,
+    const [rx, ry, rz, x, y, z] = values.slice(shared + 6 * i, shared + 6 * i + 6) as unknown as [
+      ...Triple,
+      ...Triple,
     ];
     return movedCamera(camera, [rx, ry, rz], [x, y, z]);
   });

@@ -40,7 +40,8 @@ export function MoveByMove({ moves, plan, setup, putDown, newest, onRevision }: 
           </li>
         )}
         {deviations.map((one) => {
-          const value = newest ? one.values.at(-1) : one.offset?.value;
+          // One run alone has no mean with an interval, and still a number.
+          const value = newest ? one.values.at(-1) : (one.offset?.value ?? one.values.at(-1));
           return (
             <li key={one.step} data-errs={one.errs}>
               <span>

@@ -43,7 +43,9 @@ export function TagPlace({ seen, notes }: { seen: SeenFrame | null; notes: Camer
     return (
       <div className={styles['now']}>
         <p>{say`Where the tag sits on the robot is only said. Let the robot turn on the spot and drive a straight, and the camera finds it: no ruler.`}</p>
-        <Begin onBegin={begin} disabled={tag === null} label={say`Find the tag’s place`} />
+        <div className={styles['row']}>
+          <Begin onBegin={begin} disabled={tag === null} label={say`Find the tag’s place`} />
+        </div>
       </div>
     );
   if (step === 'rest')
