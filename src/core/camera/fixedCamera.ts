@@ -21,8 +21,6 @@ export interface RobotSight {
   pose: Pose;
   /** How large its tag is seen at its height: another height, or a robot that is lifted, shows as a scale other than 1. */
   scale: number;
-  /** How far the tag's corners are from a square of that place and scale, mm: a tilted robot's tag is none. */
-  skew: number;
 }
 
 /** Where the robot is whose tag is seen; null when the ray to it meets the plane of the tag nowhere. */
@@ -45,14 +43,7 @@ export function robotSight(
   });
   const heading = Math.atan2(across, along);
   const scale = Math.hypot(along, across) / (2 * tag.size ** 2);
-  const fitted = tagCorners({ ...middle, heading }, tag.size * scale);
-  const skew = Math.sqrt(
-    [ul, ur, lr, ll].reduce(
-      (sum, { x, y }, i) => sum + (x - fitted[i]!.x) ** 2 + (y - fitted[i]!.y) ** 2,
-      0,
-    ) / 4,
-  );
-  return { pose: robotUnder(tag, { ...middle, heading: wrapAngle(heading) }), scale, skew };
+  return { pose: robotUnder(tag, { ...middle, heading: wrapAngle(heading) }), scale };
 }
 
 /** Farther than this, px, tags of the table are seen elsewhere when the camera, or one of them, was moved. */

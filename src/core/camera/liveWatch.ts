@@ -33,7 +33,6 @@ export interface CameraRun extends SeenRun {
   seen: SeenRunMoves;
   /** Covariance of where it ended: x, y and heading. */
   covariance: MeasuredRobot['covariance'];
-  scale: number;
 }
 
 /** What one picture says. */
@@ -58,6 +57,8 @@ export interface WatchedPicture {
 const AVERAGED = 12;
 /** The camera’s place is found again at most every so many s. */
 const FIND_AGAIN = 4;
+/** In so many pictures after each other: one alone may be blurred. */
+const MOVED_FOR = 3;
 /** A tag that is so much larger or smaller than said, as a share, has another height. */
 const OTHER_SCALE = 0.006;
 
@@ -68,6 +69,8 @@ export class LiveWatch {
   private foundAt = -Infinity;
   private recent: { time: number; tags: readonly SeenTag[] }[] = [];
   private scale = 1;
+  /** Pictures after each other in which the table’s tags were elsewhere. */
+  private movedFor = 0;
 
   constructor(private readonly table: WatchedTable) {
     this.detector = new RunDetector(expectedRun(table.ways[0]!));
@@ -131,6 +134,8 @@ export class LiveWatch {
     const { table, fixed, detector } = this;
     const moved = fixed !== null && !standsStill(fixed, tags, table.tags);
     const settled = detector.watching.kind === 'settling' && time - this.foundAt > FIND_AGAIN;
+    this.movedFor = moved ? this.movedFor + 1 : 0;
+    if (this.movedFor >= MOVED_FOR) detector.cameraMoved();
     if (fixed !== null && !moved && !settled) return;
     if (moved && detector.watching.kind === 'running') return;
     if (time - this.foundAt < 0.5) return;
@@ -160,7 +165,6 @@ export class LiveWatch {
       ...run,
       end,
       covariance: measured?.covariance ?? this.fixed!.covariance,
-      scale: measured?.scale ?? 1,
       seen: { start: run.start, moves: moveReadings(run.track, ways), end },
     };
   }

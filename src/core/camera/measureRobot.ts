@@ -9,6 +9,7 @@ import {
   pictured,
   type CameraPose,
   type SpacePoint,
+  type Triple,
 } from './cameraPose.ts';
 import type { Lens } from './lens.ts';
 import { tagCorners, type SeenTag, type TableTag } from './tags.ts';
@@ -164,7 +165,7 @@ const STEPS = [
   1e-6,
 ];
 
-type Six = [number, number, number, number, number, number];
+type Six = [...Triple, ...Triple];
 type Values = [...Six, x: number, y: number, heading: number, scale: number, bloom: number];
 
 /** Camera, robot and lens by the parameters: small turns and movements of a beginning. */
@@ -214,14 +215,7 @@ function predicted(known: Known, start: Fit['start'], values: readonly number[])
   );
   places.push(bloom / BLOOM_SPREAD);
   if (known.scene.lens !== null) return places;
-  const [focal, k1, k2, cx, cy, aspect] = values.slice(LENS_FROM) as [
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-  ];
+  const [focal, k1, k2, cx, cy, aspect] = values.slice(LENS_FROM) as Six;
   const begun = Math.log(start.lens.fx / known.size.width / USUAL_FOCAL);
   return [
     ...places,

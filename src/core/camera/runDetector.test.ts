@@ -43,7 +43,6 @@ function* sightingsOf(turn: PracticeTurn, seed: number): Generator<Sighting> {
         heading: robot.heading + 0.0012 * draw(),
       },
       scale: ((ABOVE - HEIGHT) / (ABOVE - HEIGHT - lift)) * (1 + 0.001 * draw()),
-      skew: 0,
     };
     const unseen = covered || (lift > 0 && even() < 0.3);
     yield { time, robots: unseen ? [] : [sight] };
@@ -132,7 +131,6 @@ describe('what is no run', () => {
   const at = (x: number, y: number, heading = 0, scale = 1): RobotSight => ({
     pose: { x, y, heading },
     scale,
-    skew: 0,
   });
   /** Shows something for so many s, twenty pictures a second. */
   const showing = (detector: RunDetector) => {

@@ -1,5 +1,5 @@
 import { circularMean, wrapAngle } from '../mathematics/angle.ts';
-import { mean, standardDeviation } from '../mathematics/sample.ts';
+import { mean } from '../mathematics/sample.ts';
 import type { Pose } from '../mathematics/pose.ts';
 import { wheelWay, type ExpectedRun } from './expectedRun.ts';
 import type { RobotSight } from './fixedCamera.ts';
@@ -14,7 +14,8 @@ export interface Sighting {
 }
 
 /** Why a run is not believed before a person was asked. */
-export type Doubt = 'hidden' | 'pushed' | 'picked up early' | 'two robots' | 'shorter' | 'longer';
+export type Doubt =
+  'hidden' | 'pushed' | 'picked up early' | 'two robots' | 'camera moved' | 'shorter' | 'longer';
 
 /** A run that was seen from its start to its end. */
 export interface SeenRun {
@@ -22,8 +23,6 @@ export interface SeenRun {
   /** Where it stood before it set off, and where it stands: means of many pictures. */
   start: Pose;
   end: Pose;
-  /** Standard deviations of the end from picture to picture: x and y, mm, and heading, rad. */
-  spread: Pose;
   /** s, by the clock of the pictures; `decided` is when it was sure that it is over. */
   from: number;
   to: number;
@@ -39,7 +38,6 @@ export type Watching =
   /** It stands, but not where the route starts: how far off, mm, and how much it is turned, rad. */
   | { kind: 'elsewhere'; distance: number; turned: number }
   | { kind: 'moving' }
-  | { kind: 'lifted' }
   | { kind: 'settling' }
   | { kind: 'ready' }
   | { kind: 'running'; seconds: number }
@@ -85,6 +83,11 @@ export class RunDetector {
   /** What it makes of what it saw last. */
   get watching(): Watching {
     return this.word;
+  }
+
+  /** Says that places are not to be trusted since the last picture: a run that is under way is asked about. */
+  cameraMoved(): void {
+    if (this.state.kind === 'running') this.state.doubts.add('camera moved');
   }
 
   /** Takes the next picture; answers a run when one is over. */
@@ -255,7 +258,6 @@ export class RunDetector {
       track: run.track.map(({ time, x, y, heading }) => ({ time, x, y, heading })),
       start: run.stood,
       end,
-      spread: spreadOf(pictures),
       from: run.from,
       to,
       decided: seen.time,
@@ -347,14 +349,5 @@ function middle(seen: readonly Pose[]): Pose {
     x: mean(seen.map(({ x }) => x)),
     y: mean(seen.map(({ y }) => y)),
     heading: circularMean(seen.map(({ heading }) => heading)),
-  };
-}
-
-function spreadOf(seen: readonly Pose[]): Pose {
-  const { heading } = middle(seen);
-  return {
-    x: standardDeviation(seen.map(({ x }) => x)),
-    y: standardDeviation(seen.map(({ y }) => y)),
-    heading: standardDeviation(seen.map((one) => wrapAngle(one.heading - heading))),
   };
 }

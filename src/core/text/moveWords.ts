@@ -1,5 +1,6 @@
 import {
   isAngle,
+  knownOf,
   type MoveCorrection,
   type MoveDeviation,
 } from '../analysis/moves/moveDeviations.ts';
@@ -38,7 +39,7 @@ export function deviationSentence(
   const { title } = titlesOf(plan.moves, setup)[position]!;
   const what = offsetText(deviation);
   const far = (offset?.value ?? 0) > 0;
-  const often = always ? say`every run` : say`in the mean of ${values.length} runs`;
+  const often = always ? say`every run` : say`in the mean of ${knownOf(values).length} runs`;
   switch (by) {
     case 'turn':
     case 'heading':

@@ -41,14 +41,15 @@ export function MoveByMove({ moves, plan, setup, putDown, newest, onRevision }: 
         )}
         {deviations.map((one) => {
           // One run alone has no mean with an interval, and still a number.
-          const value = newest ? one.values.at(-1) : (one.offset?.value ?? one.values.at(-1));
+          const last = one.values.at(-1) ?? null;
+          const value = newest ? last : (one.offset?.value ?? last);
           return (
             <li key={one.step} data-errs={one.errs}>
               <span>
                 {one.position + 1} {titles[one.position]!.short}
               </span>
               <b>
-                {value === undefined ? say`not seen` : deviationText(value, isAngle(one.by))}
+                {value === null ? say`not seen` : deviationText(value, isAngle(one.by))}
                 {one.errs && one.always && newest ? say`, every run` : ''}
                 {!newest && one.offset !== null && (
                   <small>{marginText(one.offset.high - one.offset.low, isAngle(one.by))}</small>

@@ -1,4 +1,5 @@
 import { useMemo, useState } from 'react';
+import { isTurn } from '../../core/analysis/moves/moveDeviations.ts';
 import { proposedRun } from '../../core/analysis/moves/proposedRun.ts';
 import { deviationText } from '../../core/text/moveWords.ts';
 import { titlesOf } from '../../core/route/titles.ts';
@@ -133,8 +134,9 @@ function movesText({ moves }: SeenRunMoves, plan: RoutePlan, setup: RobotParamet
   const titles = titlesOf(plan.moves, setup);
   return moves
     .map(({ step, turn, length }) => {
-      const isTurn = Math.abs(length) < 60 * Math.abs(turn);
-      const did = isTurn ? deviationText(turn, true) : deviationText(length, false);
+      const did = isTurn({ length, turn })
+        ? deviationText(turn, true)
+        : deviationText(length, false);
       return `${titles[steps[step]!.position]!.short} ${did.replace('+', '')}`;
     })
     .join(', ');

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { disagreements } from '../../core/analysis/moves/disagreements.ts';
-import { isAngle, type MoveDeviation } from '../../core/analysis/moves/moveDeviations.ts';
+import { isAngle, knownOf, type MoveDeviation } from '../../core/analysis/moves/moveDeviations.ts';
 import { stepsOf } from '../../core/route/plan.ts';
 import { titlesOf } from '../../core/route/titles.ts';
 import { disagreementSentence } from '../../core/text/disagreementWords.ts';
@@ -86,7 +86,7 @@ function SpreadTable({
   deviations: readonly MoveDeviation[];
   titles: readonly string[];
 }) {
-  const known = deviations.filter(({ values }) => values.length > 2);
+  const known = deviations.filter(({ values }) => knownOf(values).length > 2);
   if (known.length === 0) return null;
   return (
     <table className={`${table['table']} ${styles['table']}`}>

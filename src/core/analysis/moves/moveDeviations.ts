@@ -20,8 +20,8 @@ export interface MoveDeviation {
   /** Position of the move in the plan. */
   position: number;
   by: JudgedBy;
-  /** Too far is positive: one a run that was seen. */
-  values: number[];
+  /** Too far is positive: one a run, in their order; null where nobody saw the move. */
+  values: (number | null)[];
   /** The mean with its 95 % interval; null with one run. */
   offset: Estimate | null;
   /** From run to run: as it was seen, and as the forecast assumes it. */
@@ -64,12 +64,12 @@ export function moveDeviations(
     );
     if (by === null) return [];
     const valuesOf = (runs: readonly SeenRunMoves[]) =>
-      runs.flatMap((run) => {
+      runs.map((run) => {
         const reading = run.moves.find(({ step }) => step === planned.step);
-        return reading === undefined ? [] : [deviation(by, run, reading, nominal, planned)];
+        return reading === undefined ? null : deviation(by, run, reading, nominal, planned);
       });
     const values = valuesOf(seen);
-    const offset = meanEstimate(values);
+    const known = knownOf(values);
     return [
       {
         moveId: planned.moveId,
@@ -77,11 +77,11 @@ export function moveDeviations(
         position,
         by,
         values,
-        offset,
-        spread: standardDeviation(values),
-        assumed: standardDeviation(valuesOf(simulated)),
+        offset: meanEstimate(known),
+        spread: standardDeviation(known),
+        assumed: standardDeviation(knownOf(valuesOf(simulated))),
         errs: false,
-        always: values.length > 1 && Math.abs(mean(values)) > 2 * standardDeviation(values),
+        always: known.length > 1 && Math.abs(mean(known)) > 2 * standardDeviation(known),
       },
     ];
   });
@@ -91,8 +91,13 @@ export function moveDeviations(
       one.offset !== null &&
       one.offset.standardError > 0 &&
       Math.abs(one.offset.value) > (isAngle(one.by) ? WORTH.angle : WORTH.length) &&
-      pValue(one.offset, 0, one.values.length - 1) < WRONG / judged.length,
+      pValue(one.offset, 0, knownOf(one.values).length - 1) < WRONG / judged.length,
   }));
+}
+
+/** What was seen of a move, without the runs in which it was not. */
+export function knownOf(values: MoveDeviation['values']): number[] {
+  return values.filter((value) => value !== null);
 }
 
 /** Whether a move is judged in rad. */
@@ -100,13 +105,14 @@ export function isAngle(by: JudgedBy): boolean {
   return by === 'turn' || by === 'heading';
 }
 
-function judgedBy(
-  { length, turn }: MoveReading,
-  endsOnTable: boolean,
-  toHeading: boolean,
-): JudgedBy | null {
-  if (Math.abs(length) < TURNS_WITHIN * Math.abs(turn)) return toHeading ? 'heading' : 'turn';
-  if (Math.abs(length) < 1) return null;
+/** Whether a move turned rather than went somewhere. */
+export function isTurn({ length, turn }: Pick<MoveReading, 'length' | 'turn'>): boolean {
+  return Math.abs(length) < TURNS_WITHIN * Math.abs(turn);
+}
+
+function judgedBy(planned: MoveReading, endsOnTable: boolean, toHeading: boolean): JudgedBy | null {
+  if (isTurn(planned)) return toHeading ? 'heading' : 'turn';
+  if (Math.abs(planned.length) < 1) return null;
   return endsOnTable ? 'place' : 'length';
 }
 

@@ -95,7 +95,6 @@ function aligned(seen: PacedTrack, way: RunRecord) {
     speed: Math.max(50, ...planned.speed.map(Math.abs)),
     turning: Math.max(0.5, ...planned.turning.map(Math.abs)),
   };
-  // Both begin where the robot was put down: what it was turned there it is turned all the way.
   const cost = (i: number, j: number) =>
     ((planned.speed[i]! - seen.speed[j]!) / fastest.speed) ** 2 +
     ((planned.turning[i]! - seen.turning[j]!) / fastest.turning) ** 2 +

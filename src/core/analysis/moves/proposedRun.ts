@@ -17,7 +17,7 @@ const STEP_BACK = 0.05;
  * The run to which a recording belongs, as far as time and plan say it: the newest that has none yet and took about as
  * long. Null when there is none.
  *
- * @param seconds how long the recording lasts
+ * @param seconds from the first line that was told to the last
  * @param planned how long the route takes, for runs whose time nobody took, s
  */
 export function proposedRun(

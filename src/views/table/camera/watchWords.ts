@@ -27,8 +27,6 @@ export function watchingWords(watching: Watching, robotTag: number): { now: stri
       };
     case 'moving':
       return { now: say`It moves.`, next: say`Let it stand still at its start.` };
-    case 'lifted':
-      return { now: say`In a hand.`, next: say`Put it at its start.` };
     case 'settling':
       return { now: say`Nearly ready.`, next: say`Hands off: it has to stand still for a moment.` };
     case 'ready':
@@ -72,6 +70,8 @@ export function doubtWords(doubt: Doubt): string {
       return say`It was picked up before it had stood still for a second.`;
     case 'two robots':
       return say`Two robots with its tag were in sight.`;
+    case 'camera moved':
+      return say`The camera, or a tag on the table, was moved meanwhile.`;
     case 'shorter':
       return say`It ended much sooner than planned.`;
     case 'longer':
