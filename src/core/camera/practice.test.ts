@@ -169,6 +169,19 @@ describe('a table that is watched', () => {
     for (const kind of ['ready', 'running', 'ending']) expect(kinds).toContain(kind);
   });
 
+  it('asks about a run during which somebody moved the camera', () => {
+    const watch = new LiveWatch({ tags, robotTag, lens: null, ways });
+    const runs = watched.flatMap(({ tags: seen, time, size }) => {
+      const by = time > DRIVING ? 6 : 0;
+      const shifted = seen.map(({ id, corners }) => ({
+        id,
+        corners: corners.map(({ x, y }) => ({ x: x + by, y })) as unknown as typeof corners,
+      }));
+      return watch.see(shifted, size, time).run ?? [];
+    });
+    expect(runs.map(({ doubts }) => doubts.includes('camera moved'))).toEqual([true]);
+  });
+
   it('gives a track in the columns of telemetry, which packs without loss', () => {
     const { columns, rows } = trackRecording(run.track);
     expect(Object.keys(columns)).toEqual(['t_s', 'x_mm', 'y_mm', 'heading_deg']);

@@ -25,6 +25,13 @@ import { plural, say } from '../../core/language/say.ts';
 /** Runs that are offered at the most: what is told belongs to one of the last. */
 const OFFERED = 12;
 
+/** What was read, and the run to which it seems to belong; null when there is none. */
+interface Told {
+  recording: Recording;
+  seen: SeenRunMoves;
+  runId: string | null;
+}
+
 /** What a program printed of a run: pasted, or dropped as a file, it goes to its run with what each move did. */
 export function HubTold() {
   const { route, robot, experiment, log, expected } = useTableWork();
@@ -33,8 +40,7 @@ export function HubTold() {
   const reading = useWorker(benchWorker);
   const simulation = useWorker(simulationWorker);
   const seenRuns = useSeenRuns(route.revision.id);
-  const [told, setTold] = useState<{ recording: Recording; seen: SeenRunMoves } | null>(null);
-  const [chosen, setChosen] = useState<string | null>(null);
+  const [told, setTold] = useState<Told | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   const [kept, setKept] = useState<string | null>(null);
   const offered = useMemo(
@@ -54,20 +60,17 @@ export function HubTold() {
     const hubRuns = new Set(
       seenRuns.runs.filter(({ source }) => source === 'hub').map(({ runId }) => runId),
     );
-    setTold({ recording, seen });
-    setChosen(
-      proposedRun(
-        offered.map((run) => ({ ...run, told: hubRuns.has(run.id) })),
-        secondsOf(recording),
-        expected ?? 0,
-      ),
+    const runId = proposedRun(
+      offered.map((run) => ({ ...run, told: hubRuns.has(run.id) })),
+      secondsOf(recording),
+      expected ?? 0,
     );
+    setTold({ recording, seen, runId });
   };
-  const keep = async (runId: string) => {
-    if (told === null) return;
+  const keep = async ({ recording, seen }: Told, runId: string) => {
     try {
-      const by = { source: 'hub' as const, seen: told.seen };
-      await keepRecording(reading, robot.id, told.recording, runId, by);
+      const by = { source: 'hub' as const, seen };
+      await keepRecording(reading, robot.id, recording, runId, by);
       setTold(null);
       setKept(runId);
       seenRuns.again();
@@ -76,6 +79,7 @@ export function HubTold() {
     }
   };
   const numberOf = (id: string) => log.runs.findIndex((run) => run.id === id) + 1;
+  const runId = told?.runId ?? null;
   return (
     <details className={`${styles['list']} ${styles['told']}`}>
       <summary>{say`What the hub printed`}</summary>
@@ -95,22 +99,22 @@ export function HubTold() {
           <p role="status">
             {say`${plural(told.seen.moves.length, 'One move', '# moves')} in ${Math.round(secondsOf(told.recording))} s: ${movesText(told.seen, plan, setup)}.`}
           </p>
-          {chosen === null ? (
+          {runId === null ? (
             <Notice>{say`No run of this revision is here that it could belong to: log one first.`}</Notice>
           ) : (
             <div className={practice['row']}>
               <Picker
                 label={say`Belongs to`}
-                value={chosen}
+                value={runId}
                 options={offered
                   .toReversed()
                   .map((run) => ({ value: run.id, label: say`run ${numberOf(run.id)}` }))}
-                onChange={setChosen}
+                onChange={(other) => setTold({ ...told, runId: other })}
               />
               <Button
                 variant="main"
-                onClick={() => void keep(chosen)}
-              >{say`Keep it with run ${numberOf(chosen)}`}</Button>
+                onClick={() => void keep(told, runId)}
+              >{say`Keep it with run ${numberOf(runId)}`}</Button>
             </div>
           )}
         </>

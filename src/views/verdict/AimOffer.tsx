@@ -7,7 +7,7 @@ import { sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Figures } from '../../ui/Figures.tsx';
 import { Notice } from '../../ui/Notice.tsx';
-import { useNewRevision } from './useNewRevision.ts';
+import { useNewRevision } from '../../ui/useNewRevision.ts';
 import styles from './VerdictView.module.css';
 import { useVerdictState, useVerdictWork } from './verdictWork.ts';
 import { asBeginning } from '../../core/language/inSentence.ts';
@@ -28,7 +28,7 @@ export function AimOffer({ option, best }: AimOfferProps) {
   const promises = useMemo(() => predictedEffectsOf(option, targets), [option, targets]);
   const names = targets.map((target) => target.checkpoint.name).join(say` and `);
   const reason = say`Aim at ${names} after ${verdict.runs} runs of revision ${revision.number}`;
-  const make = useNewRevision();
+  const make = useNewRevision(route.id, revision.number);
   const name = (i: number) => (targets.length > 1 ? say` at ${targets[i]!.checkpoint.name}` : '');
   return (
     <article className={[styles['option'], best ? styles['best'] : ''].join(' ')}>

@@ -8,7 +8,7 @@ import { AimOffer } from './AimOffer.tsx';
 import { MendOffers } from './MendOffers.tsx';
 import { AimSettings } from './AimSettings.tsx';
 import { PromiseNote } from './PromiseNote.tsx';
-import { useNewRevision } from './useNewRevision.ts';
+import { useNewRevision } from '../../ui/useNewRevision.ts';
 import styles from './VerdictView.module.css';
 import { useVerdictWork } from './verdictWork.ts';
 import { say } from '../../core/language/say.ts';
@@ -89,7 +89,7 @@ function SpreadSources({ early }: { early: boolean }) {
 /** The best next step, for the revision that is driven now. */
 function BestNext() {
   const { route, revision, experiment } = useVerdictWork();
-  const make = useNewRevision();
+  const make = useNewRevision(route.id, revision.number);
   if (revision.number !== route.revision.number) return null;
   return (
     <>

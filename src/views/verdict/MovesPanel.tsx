@@ -13,7 +13,7 @@ import { seenOnce, useMoves, useSeenRuns } from '../../ui/moves/useMoves.ts';
 import { Notice } from '../../ui/Notice.tsx';
 import { sheetAddress } from '../../ui/sheetAddress.ts';
 import table from '../../ui/Table.module.css';
-import { useNewRevision } from './useNewRevision.ts';
+import { useNewRevision } from '../../ui/useNewRevision.ts';
 import styles from './VerdictView.module.css';
 import { useVerdictWork } from './verdictWork.ts';
 import { say } from '../../core/language/say.ts';
@@ -24,7 +24,7 @@ export function MovesPanel() {
   const { runs } = useSeenRuns(revision.id);
   const seen = useMemo(() => seenOnce(runs), [runs]);
   const moves = useMoves(experiment, seen);
-  const make = useNewRevision();
+  const make = useNewRevision(route.id, revision.number);
   const { setup } = robot.setup;
   const { plan } = revision;
   if (runs.length === 0)

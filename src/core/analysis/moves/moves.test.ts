@@ -114,6 +114,14 @@ describe('moves that err', () => {
     expect(found).toBeLessThanOrEqual(3);
   });
 
+  it('keep the place of a run in which nobody saw them', () => {
+    const [first, second] = runs as [SeenRunMoves, SeenRunMoves];
+    const hidden = { ...second, moves: second.moves.filter(({ moveId }) => moveId !== 'm2') };
+    const own = moveDeviations(experiment, [first, hidden]).find(({ moveId }) => moveId === 'm2')!;
+    expect(own.values).toEqual([expect.any(Number), null]);
+    expect(own.offset).toBeNull();
+  });
+
   it('say nothing of one run', () => {
     const [alone] = moveDeviations(experiment, runs.slice(0, 1));
     expect(alone!.offset).toBeNull();

@@ -8,9 +8,9 @@ import { useWatch } from '../../../ui/camera/useWatch.ts';
 import { MoveByMove } from '../../../ui/moves/MoveByMove.tsx';
 import { seenOnce, useMoves, useSeenRuns } from '../../../ui/moves/useMoves.ts';
 import { Notice } from '../../../ui/Notice.tsx';
-import { sheetAddress } from '../../../ui/sheetAddress.ts';
+import { useNewRevision } from '../../../ui/useNewRevision.ts';
 import { useKeys } from '../../../ui/useKeys.ts';
-import { send } from '../../../ui/api.ts';
+import { sentenceOf } from '../../../ui/api.ts';
 import { useTableWork } from '../tableWork.ts';
 import { useWakeLock } from '../useWakeLock.ts';
 import { AskedRun } from './AskedRun.tsx';
@@ -56,16 +56,29 @@ export function CameraWatch({ notes, choice, onChoice }: CameraWatchProps) {
   const watch = useWatch(choice, task, cameraLog.take);
   const { seen, source, band } = watch;
   const lens = source === null ? null : notes.lensOf(source.name);
-  const stored = useMemo(() => seenOnce(seenRuns.runs), [seenRuns.runs]);
-  const moves = useMoves(experiment, stored);
+  const { asked, logged } = cameraLog;
+  const make = useNewRevision(route.id, route.revision.number);
+  // The newest run counts at once: its track is on its way, or waits for a connection.
+  const all = useMemo(() => {
+    const others = seenRuns.runs.filter(({ runId }) => runId !== logged?.id);
+    return [...seenOnce(others), ...(logged === null ? [] : [logged.run.seen])];
+  }, [seenRuns.runs, logged]);
+  const moves = useMoves(experiment, all);
   const ready = seen?.watching.kind === 'ready';
   useSignal(choice !== null, ready, signal);
   useWakeLock(choice !== null);
+  /** The run that the camera logged last; before it logged one, the last of all. */
+  const takeBack = () => {
+    const run = log.runs.find(({ id }) => id === logged?.id);
+    cameraLog.forget();
+    if (run === undefined) undo();
+    else void log.withdraw(run);
+  };
   useKeys([
-    { keys: 'U', says: say`Take the last run back`, act: undo },
+    { keys: 'U', says: say`Take the last run back`, act: takeBack },
     { keys: 'Escape', says: say`Back to the card`, act: () => store.turnTo('runs') },
   ]);
-  const { asked, logged } = cameraLog;
+  const fault = watch.fault ?? cameraLog.fault ?? (make.error && sentenceOf(make.error));
   const shown = asked ?? logged?.run ?? null;
   const track: readonly Pose[] = shown?.track ?? [];
   const watching = seen?.watching;
@@ -115,17 +128,12 @@ export function CameraWatch({ notes, choice, onChoice }: CameraWatchProps) {
             number={log.runs.findIndex(({ id }) => id === logged.id) + 1}
             content={logged.content}
             next={watching === undefined ? null : watchingWords(watching, notes.robotTag.id)}
-            onUndo={() => {
-              undo();
-              cameraLog.forget();
-            }}
+            onUndo={takeBack}
           />
         ) : (
           <Now watching={watching} loading={source !== null} robotTag={notes.robotTag.id} />
         )}
-        {(watch.fault ?? cameraLog.fault) !== null && (
-          <Notice tone="fault">{watch.fault ?? cameraLog.fault}</Notice>
-        )}
+        {fault !== null && <Notice tone="fault">{fault}</Notice>}
         {moves !== null && !under && (
           <MoveByMove
             moves={moves}
@@ -134,12 +142,7 @@ export function CameraWatch({ notes, choice, onChoice }: CameraWatchProps) {
             newest={logged !== null}
             putDown={logged === null ? null : putDownWords(logged.run.start, plan, field.field)}
             onRevision={(corrected, reason) =>
-              void send('POST', `routes/${route.id}/revisions`, {
-                basedOn: route.revision.number,
-                origin: 'bench',
-                reason,
-                plan: corrected,
-              }).then(() => location.assign(sheetAddress('/route', { route: route.id })))
+              make.mutate({ origin: 'bench', reason, plan: corrected })
             }
           />
         )}

@@ -1,3 +1,4 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { render, screen } from '@testing-library/react';
 import { describe, expect, it, vi } from 'vitest';
 import { SHEET, SIZE, TEN, viewOf } from '../../../../tests/fixtures/lensViews.ts';
@@ -8,8 +9,11 @@ import { LensSteps } from './LensSteps.tsx';
 
 const frame = (tags: LensView) => ({ tags, size: SIZE }) as unknown as SeenFrame;
 const notes = {} as CameraNotes;
+const client = new QueryClient();
 const element = (tags: LensView) => (
-  <LensSteps seen={frame([...tags])} camera="Test" notes={notes} onDone={vi.fn()} />
+  <QueryClientProvider client={client}>
+    <LensSteps seen={frame([...tags])} camera="Test" notes={notes} onDone={vi.fn()} />
+  </QueryClientProvider>
 );
 const said = () => screen.getByRole('status').textContent;
 const button = () => screen.getByRole('button', { name: 'Work it out' });

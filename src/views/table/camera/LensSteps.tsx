@@ -1,3 +1,4 @@
+import { useMutation } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import {
   TAGS_A_VIEW,
@@ -38,10 +39,17 @@ export function LensSteps({ seen, camera, notes, onDone }: LensStepsProps) {
   const worker = useWorker(cameraWorker);
   const [paper, setPaper] = useState<Paper>('A4');
   const [views, setViews] = useState<readonly { view: LensView; kinds: WantedView[] }[]>([]);
-  const [found, setFound] = useState<CalibratedLens | null>(null);
-  const [working, setWorking] = useState(false);
-  const [fault, setFault] = useState<string | null>(null);
   const before = useRef<LensView>([]);
+  const workOut = useMutation({
+    mutationFn: async () => {
+      const taken = views.map((one) => one.view);
+      const lens = await worker.ask((door) => door.lens(taken, seen.size, paper));
+      if (lens === null)
+        throw new Error(say`These views do not say what the lens does. Take them again.`);
+      return lens;
+    },
+  });
+  const found = workOut.data ?? null;
   const covered = new Set(views.flatMap(({ kinds }) => kinds));
   const view = seen.tags.filter(({ id }) => LENS_SHEET.ids.includes(id));
   useEffect(() => {
@@ -54,30 +62,16 @@ export function LensSteps({ seen, camera, notes, onDone }: LensStepsProps) {
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [seen]);
   const missing = WANTED_VIEWS.filter((kind) => !covered.has(kind));
-  const workOut = async () => {
-    setWorking(true);
-    setFault(null);
-    try {
-      const taken = views.map((one) => one.view);
-      const lens = await worker.ask((door) => door.lens(taken, seen.size, paper));
-      if (lens === null) setFault(say`These views do not say what the lens does. Take them again.`);
-      setFound(lens);
-    } catch (error) {
-      setFault(sentenceOf(error));
-    } finally {
-      setWorking(false);
-    }
-  };
   const again = () => {
     setViews([]);
-    setFound(null);
+    workOut.reset();
   };
   const keep = (lens: CalibratedLens) => {
     const { width, height } = seen.size;
-    void notes
-      .keep({ about: 'lens', key: camera, value: { width, height, ...lens } })
-      .then(onDone, (error: unknown) => setFault(sentenceOf(error)));
+    return notes.keep({ about: 'lens', key: camera, value: { width, height, ...lens } });
   };
+  const kept = useMutation({ mutationFn: keep, onSuccess: onDone });
+  const error = workOut.error ?? kept.error;
   return (
     <section className={styles['now']} aria-label={say`The lens`}>
       <h2>{say`What this lens does`}</h2>
@@ -110,18 +104,21 @@ export function LensSteps({ seen, camera, notes, onDone }: LensStepsProps) {
       {found !== null && found.residual > WORST_RESIDUAL && (
         <Notice tone="fault">{say`That is much: the sheet was bent or moved, or another paper. Take the views again.`}</Notice>
       )}
-      {fault !== null && <Notice tone="fault">{fault}</Notice>}
+      {error !== null && <Notice tone="fault">{sentenceOf(error)}</Notice>}
       <div className={styles['row']}>
         {found === null ? (
           <Button
             variant="main"
-            disabled={covered.size < VIEWS_ENOUGH || working}
-            onClick={() => void workOut()}
+            disabled={covered.size < VIEWS_ENOUGH || workOut.isPending}
+            onClick={() => workOut.mutate()}
           >
-            {working ? say`Working it out …` : say`Work it out`}
+            {workOut.isPending ? say`Working it out …` : say`Work it out`}
           </Button>
         ) : (
-          <Button variant="main" onClick={() => keep(found)}>{say`Keep it for this camera`}</Button>
+          <Button
+            variant="main"
+            onClick={() => kept.mutate(found)}
+          >{say`Keep it for this camera`}</Button>
         )}
         {views.length > 0 && <Button onClick={again}>{say`Take them again`}</Button>}
         <Button onClick={onDone}>{say`Leave it`}</Button>

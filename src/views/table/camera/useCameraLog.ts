@@ -51,7 +51,12 @@ export function useCameraLog(onTrack: () => void) {
       setAside,
     );
     const kept = await logMeasured(content);
-    if (kept === null) return;
+    if (kept === null) {
+      // Nothing is lost: it waits for somebody to say once more that it counts.
+      setWaiting((before) => [...before, run]);
+      setFault(say`The run could not be kept yet: say once more that it counts.`);
+      return;
+    }
     store.clear();
     store.turnTo('camera');
     setLogged({ id: kept.id, run, content });
