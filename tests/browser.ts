@@ -72,6 +72,8 @@ export async function goToRest(page: Page, address: string): Promise<void> {
   page.on('request', begun).on('requestfinished', ended).on('requestfailed', ended);
   await page.goto(address);
   await waitUntilAlive(page);
+  // What lives now may ask in a moment.
+  last = Date.now();
   while (pending.size > 0 || Date.now() - last < REST) await page.waitForTimeout(REST / 4);
   page.off('request', begun).off('requestfinished', ended).off('requestfailed', ended);
 }

@@ -81,6 +81,12 @@ class NotReached extends Error {}
 /** The server did not take this, and waiting alone will not help: a person has to look. */
 class Refusal extends Error {}
 
+/**
+ * How long an answer is waited for, ms: a connection that broke without a word would hold up all that waits. Pictures
+ * and long files may take their time. What was taken all the same is sent again without harm.
+ */
+const PATIENCE = { words: 20_000, picture: 180_000 };
+
 async function sendWrite({ method, path, content }: WaitingWrite): Promise<unknown> {
   const picture = content instanceof Blob;
   let answer: Response;
@@ -95,6 +101,7 @@ async function sendWrite({ method, path, content }: WaitingWrite): Promise<unkno
           : { 'content-type': picture ? content.type : 'application/json' }),
       },
       ...(content === undefined ? {} : { body: picture ? content : JSON.stringify(content) }),
+      signal: AbortSignal.timeout(picture ? PATIENCE.picture : PATIENCE.words),
     });
   } catch {
     throw new NotReached();
