@@ -2,11 +2,13 @@ import { createWriteStream } from 'node:fs';
 import { once } from 'node:events';
 import sharp from 'sharp';
 import { PracticeFilm } from '../core/camera/practice/film.ts';
+import { filmedRun } from '../core/camera/practice/outing.ts';
 import { practiceCamera } from '../core/camera/practice/picture.ts';
 import { practiceView } from '../core/camera/practice/view.ts';
 import { cornerTags, usualRobotTag } from '../core/camera/usualTags.ts';
 import { degrees } from '../core/mathematics/angle.ts';
 import { practiceTruth } from '../core/practice/truth.ts';
+import { randomRun } from '../core/simulation/run.ts';
 import { routesOfBundle } from './routesOfBundle.ts';
 
 /** Pictures a second, and how little is left out of each, in percent. */
@@ -34,8 +36,11 @@ export async function film(text: string, file: string, seconds: number): Promise
   const { field, estimated } = experiment;
   const view = practiceView(field, estimated, cornerTags(field), usualRobotTag(estimated), SEED);
   const camera = practiceCamera(view);
-  const truth = practiceTruth(estimated, SEED).setup;
-  const filmed = new PracticeFilm({ ...experiment, trueParameters: truth }, SEED);
+  const trueParameters = practiceTruth(estimated, SEED).setup;
+  const filmed = new PracticeFilm(
+    (number) => filmedRun(randomRun({ ...experiment, trueParameters }, SEED, number)),
+    SEED,
+  );
   const out = createWriteStream(file);
   const runs = new Map<number, FilmedRun>();
   for (let picture = 0; picture < seconds * RATE; picture++) {

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { acknowledgementSchema, type Acknowledgement } from '../core/telemetry/acknowledgement.ts';
-import type { RobotParameters } from '../core/robot/parameters.ts';
+import { parametersSchema } from '../core/robot/parameters.ts';
 import { TOKEN_PATTERN } from './headers.ts';
 import { idSchema, instantSchema, nameSchema } from '../core/schema/scalars.ts';
 
@@ -35,14 +35,18 @@ export const openedLinkSchema = linkSchema.extend({
 });
 export type OpenedLink = z.output<typeof openedLinkSchema>;
 
-/** A link whose sender is the practice robot. */
-export interface PracticeLink extends OpenedLink {
-  seed: number;
+/** The practice robot of a robot. */
+export const practiceRobotSchema = z.strictObject({
+  seed: z.number(),
   /** The robot's first setup, near which its hidden truth lies: it stays when the setup gets better. */
-  first: RobotParameters;
+  first: parametersSchema,
   /** The newest setup, by which its program is written. */
-  setup: RobotParameters;
-}
+  setup: parametersSchema,
+});
+export type PracticeRobot = z.output<typeof practiceRobotSchema>;
+
+/** A link whose sender is the practice robot. */
+export type PracticeLink = OpenedLink & PracticeRobot;
 
 /** What a follower's stream says of one link. */
 export interface LinkEvent {

@@ -4,6 +4,7 @@ import { planFaults } from '../core/route/plan.ts';
 import { getRobot } from './robots.ts';
 import { revisionsOnFields } from './routes.ts';
 import { listRuns } from './runs.ts';
+import { seenByCamera } from './telemetry.ts';
 
 /** As many runs as a robot learns from; older ones say the same again. */
 const NEWEST = 1000;
@@ -21,10 +22,16 @@ export async function drivenPlans(database: Sequelize, robotId: string): Promise
   const driven = await revisionsOnFields(database, [
     ...new Set(counted.map(({ revisionId }) => revisionId)),
   ]);
+  const seen = await seenByCamera(
+    database,
+    counted.map(({ id }) => id),
+  );
   return driven.flatMap(({ route, revision, field }): DrivenRevision[] => {
     const { plan } = revision;
     if (planFaults(plan, field.field).length > 0) return [];
-    const own = counted.filter(({ revisionId }) => revisionId === revision.id);
+    const own = counted
+      .filter(({ revisionId }) => revisionId === revision.id)
+      .map((run) => ({ ...run, seen: seen.get(run.id) ?? null }));
     return [
       {
         routeId: revision.routeId,

@@ -1,6 +1,6 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import { Op, type Sequelize } from 'sequelize';
-import type { Link, OpenedLink, PracticeLink } from '../contracts/link.ts';
+import type { Link, OpenedLink, PracticeLink, PracticeRobot } from '../contracts/link.ts';
 import type { WaitingCommand } from '../contracts/commands.ts';
 import type { PracticeCommand } from '../core/practice/commands.ts';
 import { valueOf } from '../core/benches/episodes.ts';
@@ -224,17 +224,22 @@ export async function practiceLinks(
 ): Promise<PracticeLink[]> {
   const rows = await tablesOf(database).links.findAll({ where: { token: [...tokens] } });
   return Promise.all(
-    rows.map(async (row) => {
-      const setups = await listSetups(database, row.robotId);
-      return {
-        ...linkOf(row),
-        token: row.token,
-        seed: seedOf(row.robotId),
-        first: setups.at(-1)!.setup,
-        setup: setups[0]!.setup,
-      };
-    }),
+    rows.map(async (row) => ({
+      ...linkOf(row),
+      token: row.token,
+      ...(await practiceRobotOf(database, row.robotId)),
+    })),
   );
+}
+
+/** Who a robot's practice robot is. */
+export async function practiceRobotOf(
+  database: Sequelize,
+  robotId: string,
+): Promise<PracticeRobot> {
+  const setups = await listSetups(database, robotId);
+  if (setups.length === 0) throw new NotFound(say`robot`);
+  return { seed: seedOf(robotId), first: setups.at(-1)!.setup, setup: setups[0]!.setup };
 }
 
 /** The hidden truth belongs to the robot: it is the same on every link and after every start. */

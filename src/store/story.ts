@@ -1,11 +1,13 @@
 import type { Sequelize } from 'sequelize';
 import type { Run } from '../contracts/practices.ts';
+import type { SeenRunMoves } from '../core/telemetry/seenRun.ts';
 import type { StorySource } from '../core/text/story.ts';
 import { listBenchRecords } from './benchRecords.ts';
 import { getRobot, listSetups } from './robots.ts';
 import { getRouteOnField, listRevisions } from './routes.ts';
 import { listRuns } from './runs.ts';
 import { listSessions } from './sessions.ts';
+import { seenByCamera } from './telemetry.ts';
 import { benchOf } from '../core/benches/index.ts';
 
 /** As many runs as a story looks back on. */
@@ -25,6 +27,16 @@ export async function loadStory(
     listSessions(database, NEWEST),
     listRuns(database, { routeId, limit: NEWEST }),
   ]);
+  const seen = await seenByCamera(
+    database,
+    runs.flatMap(({ id, setAside }) => (setAside === null ? id : [])),
+  );
+  const seenBy = new Map<number, SeenRunMoves[]>();
+  for (const { id, revisionNumber } of runs) {
+    const moves = seen.get(id);
+    if (moves !== undefined)
+      seenBy.set(revisionNumber, [...(seenBy.get(revisionNumber) ?? []), moves]);
+  }
   const source: StorySource = {
     route: route.name,
     robot: robot.name,
@@ -41,6 +53,7 @@ export async function loadStory(
     })),
     sessions,
     runs,
+    seen: seenBy,
   };
   return { source, runs };
 }

@@ -176,6 +176,22 @@ export async function seenOfRevision(
     .toReversed();
 }
 
+/** What a camera saw of some runs, by run. The hub's own word tells nothing of what its numbers truly are. */
+export async function seenByCamera(
+  database: Sequelize,
+  runIds: readonly string[],
+): Promise<Map<string, SeenOfRun['seen']>> {
+  if (runIds.length === 0) return new Map();
+  const rows = await database.query<{ runId: string; seen: string }>(
+    `SELECT run_id AS runId, seen FROM telemetry
+      WHERE run_id IN (:runIds) AND source = 'camera' AND seen IS NOT NULL AND seen <> 'null'`,
+    { replacements: { runIds }, type: QueryTypes.SELECT },
+  );
+  return new Map(
+    rows.map(({ runId, seen }) => [runId, JSON.parse(seen) as SeenOfRun['seen']] as const),
+  );
+}
+
 /** So many runs say all that there is to say of a move. */
 const MOST_SEEN = 100;
 

@@ -21,9 +21,8 @@ import { greyOf } from './greyFrames.ts';
 
 /** What a camera is to watch. */
 export interface CameraTask {
-  plan: RoutePlan;
-  field: Field;
-  setup: RobotParameters;
+  /** The route that is driven; null on a bench, where it drives as it is told. */
+  route: { plan: RoutePlan; field: Field; setup: RobotParameters } | null;
   tags: readonly TableTag[];
   robotTag: RobotTag;
   lens: Lens | null;
@@ -54,13 +53,18 @@ async function tags(): Promise<TagFollower> {
 }
 
 const door = {
-  /** Begins to watch a table anew; answers where runs are expected. */
-  async begin({ plan, field, setup, ...table }: CameraTask): Promise<ExpectedBand> {
+  /** Begins to watch a table anew; answers where runs are expected, if that is known. */
+  async begin({ route, ...table }: CameraTask): Promise<ExpectedBand> {
+    (await tags()).reset();
+    if (route === null) {
+      watch = new LiveWatch({ ...table, ways: [] });
+      return [];
+    }
+    const { plan, field, setup } = route;
     const experiment = { plan, field, estimated: setup, trueParameters: setup };
     const nominal = nominalRun(experiment);
     const ways = [nominal, ...otherWays(experiment, nominal).values()];
     watch = new LiveWatch({ ...table, ways });
-    (await tags()).reset();
     const band = budgetBand(budgetOf(experiment), nominal, setup.body);
     return band.map(({ middle, radius }) => ({ ...middle, radius }));
   },

@@ -1,23 +1,31 @@
 import './workerConventions.ts';
 import * as Comlink from 'comlink';
+import { filmedBenchDrive } from '../core/camera/practice/benchDrive.ts';
 import { PracticeFilm } from '../core/camera/practice/film.ts';
+import { filmedRun, type FilmedDrive } from '../core/camera/practice/outing.ts';
 import { practiceCamera, type PracticeCamera } from '../core/camera/practice/picture.ts';
 import { practiceView } from '../core/camera/practice/view.ts';
 import type { RobotTag } from '../core/camera/robotTag.ts';
 import type { TableTag } from '../core/camera/tags.ts';
 import type { Field } from '../core/field/field.ts';
+import type { PracticeCommand } from '../core/practice/commands.ts';
+import { PracticeHub } from '../core/practice/hub.ts';
 import { practiceTruth } from '../core/practice/truth.ts';
 import type { RobotParameters } from '../core/robot/parameters.ts';
 import type { RoutePlan } from '../core/route/plan.ts';
+import { randomRun } from '../core/simulation/run.ts';
 
 /** What the practice camera shows. */
 export interface PracticeTask {
-  plan: RoutePlan;
   field: Field;
+  /** The robot as the team believes it, and as it was believed first: by that its truth was drawn. */
   setup: RobotParameters;
+  first: RobotParameters;
+  seed: number;
   tags: readonly TableTag[];
   robotTag: RobotTag;
-  seed: number;
+  /** A route, which it drives again and again, or what it does for a bench until it is told something else. */
+  does: { plan: RoutePlan } | { command: PracticeCommand };
   /** Runs that were driven before, so that the next ones are others. */
   before: number;
 }
@@ -30,19 +38,41 @@ const TONES = Uint32Array.from(
 
 let camera: PracticeCamera | null = null;
 let film: PracticeFilm | null = null;
+let told: PracticeCommand | null = null;
+
+/** What the practice robot does in a turn, by its number. */
+function drives({ does, field, first, setup, seed, before }: PracticeTask) {
+  const truth = practiceTruth(first, seed);
+  if ('plan' in does) {
+    const experiment = {
+      plan: does.plan,
+      field,
+      estimated: setup,
+      trueParameters: truth.setup,
+    };
+    return (number: number): FilmedDrive => filmedRun(randomRun(experiment, seed, number));
+  }
+  told = does.command;
+  const hub = new PracticeHub(truth, setup, seed + before);
+  return (): FilmedDrive => filmedBenchDrive(hub, told!, field);
+}
 
 const door = {
-  begin({ plan, field, setup, tags, robotTag, seed, before }: PracticeTask) {
-    const truth = practiceTruth(setup, seed).setup;
-    const experiment = { plan, field, estimated: setup, trueParameters: truth };
+  begin(task: PracticeTask) {
+    const { field, setup, tags, robotTag, seed, before } = task;
     const view = practiceView(field, setup, tags, robotTag, seed);
     camera = practiceCamera(view);
-    film = new PracticeFilm(experiment, seed, before);
+    film = new PracticeFilm(drives(task), seed, before);
     return { width: view.width, height: view.height };
   },
 
-  /** The picture at a time, s. */
-  picture(time: number): ImageBitmap {
+  /**
+   * The picture at a time, s.
+   *
+   * @param command what it does the next time that it is put down, if that is something else than before
+   */
+  picture(time: number, command: PracticeCommand | null): ImageBitmap {
+    told = command ?? told;
     const { turn, begun } = film!.turnAt(time);
     const { width, height, data } = camera!.picture(turn.sceneAt, time - begun);
     const colours = new ImageData(width, height);

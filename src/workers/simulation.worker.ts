@@ -26,6 +26,7 @@ import type { OffsetSummary } from '../core/analysis/runs/summary.ts';
 import { comparedSets, type ComparedSets } from '../core/analysis/runs/comparison.ts';
 import { shownToday, type ShownTask } from '../core/text/shownTask.ts';
 import { titlesOf } from '../core/route/titles.ts';
+import { measuredSources, type MeasuredSource } from '../core/analysis/moves/measuredSources.ts';
 import {
   correctionOf,
   moveDeviations,
@@ -146,6 +147,10 @@ const door = {
     seed: number,
   ): ForecastCalibration | null {
     return calibrationOf(experiment, checkpoint, zone, measured, seed);
+  },
+  /** Each source of the error budget as a camera measured it. */
+  sources(experiment: Experiment, seen: SeenRunMoves[]): MeasuredSource[] {
+    return measuredSources(experiment, seen);
   },
   /** What each move does in the runs that were seen, and what would mend those that err. */
   moves(

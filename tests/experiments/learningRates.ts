@@ -2,20 +2,28 @@
  * `npm run practice:learning`: robots with one number wrong by three of its spreads, and the others by about half of
  * theirs, drive ten runs on each of two demo routes. Counts how often the wrong number is named first and among the
  * first two, alone or with others that the routes cannot tell from it, of the numbers that move a checkpoint by at
- * least the spread of one run, and how often the intervals hold the truth. The argument is the number of seeds a number.
+ * least the spread of one run, and how often the intervals hold the truth. The argument is the number of seeds a number;
+ * with `camera` behind it every run was seen move by move.
  */
 import { learn } from '../../src/core/analysis/learning/learn.ts';
 import { budgetOf } from '../../src/core/analysis/budget/budget.ts';
 import { spreadAtZone } from '../../src/core/analysis/budget/chance.ts';
 import { offsetEffects, unknownEffects } from '../../src/core/analysis/unknowns/effects.ts';
 import { offsetFrom } from '../../src/core/field/field.ts';
+import { toField, type Pose } from '../../src/core/mathematics/pose.ts';
 import { normal, uniform } from '../../src/core/mathematics/randomness.ts';
 import { deviated, knowledgeOf, spreadsOf } from '../../src/core/robot/knowledge.ts';
 import { toolPose } from '../../src/core/robot/toolPose.ts';
 import { checkpointsOf } from '../../src/core/route/checkpoints.ts';
 import { stepsOf, type RoutePlan } from '../../src/core/route/plan.ts';
-import { forecastPose, forecastRuns, momentAfterMove } from '../../src/core/simulation/forecast.ts';
-import type { Experiment } from '../../src/core/simulation/run.ts';
+import {
+  CONDITIONS,
+  forecastPose,
+  forecastRuns,
+  momentAfterMove,
+} from '../../src/core/simulation/forecast.ts';
+import { nominalRun, startPose, type Experiment } from '../../src/core/simulation/run.ts';
+import type { SeenRunMoves } from '../../src/core/telemetry/seenRun.ts';
 import { BELIEVED, FIELD, PLANS } from './hiddenRobots.ts';
 
 export interface LearningRate {
@@ -26,14 +34,18 @@ export interface LearningRate {
   /** Intervals of all numbers that held the truth, and all that were asked. */
   held: number;
   intervals: number;
+  /** What is left of the wrong number's standard deviation, as a share, summed over those that were asked. */
+  left: number;
 }
 
 const RUNS = 10;
 const WRONG_BY = 3;
 const OTHERS_BY = 0.5;
+/** What a camera adds to a place, mm and rad. */
+const CAMERA = { place: 0.4, heading: 0.002 };
 const ROUTES = ['Sluice, then Tide Gauge', 'Heron Hide'];
 
-export function learningRates(seeds: number): LearningRate[] {
+export function learningRates(seeds: number, by: 'hand' | 'camera' = 'hand'): LearningRate[] {
   const { setup, sources } = BELIEVED;
   const knowledge = knowledgeOf(setup, sources);
   const plans = ROUTES.map((name) => PLANS[name]!);
@@ -45,7 +57,7 @@ export function learningRates(seeds: number): LearningRate[] {
   }));
   const moving = movingNumbers(experiments);
   return moving.map(({ path, at }) => {
-    const rate = { cause: path, asked: 0, first: 0, amongTwo: 0, held: 0, intervals: 0 };
+    const rate = { cause: path, asked: 0, first: 0, amongTwo: 0, held: 0, intervals: 0, left: 0 };
     for (let seed = 1; seed <= seeds; seed++) {
       const chance = normal(seed, at, 61);
       const sign = uniform(seed, at, 62)() < 0.5 ? -1 : 1;
@@ -60,14 +72,15 @@ export function learningRates(seeds: number): LearningRate[] {
       const driven = experiments.map((experiment, route) => ({
         plan: experiment.plan,
         field: FIELD,
-        runs: driveRuns({ ...experiment, trueParameters: truth }, 100 * seed + route),
+        runs: driveRuns({ ...experiment, trueParameters: truth }, 100 * seed + route, by),
       }));
       const learned = learn(driven, setup, knowledge)!;
       const order = learned.suspects.map(({ causes }) => causes.map(({ cause }) => cause));
       rate.asked++;
       rate.first += Number(order[0]!.includes(path));
       rate.amongTwo += Number(order.slice(0, 2).flat().includes(path));
-      for (const { cause, low, high } of learned.causes) {
+      for (const { cause, low, high, spread, before } of learned.causes) {
+        if (cause === path) rate.left += spread / before;
         const [truly] = [deviations[cause]];
         if (truly === undefined) continue;
         rate.intervals++;
@@ -109,11 +122,33 @@ function placesOf(plan: RoutePlan) {
   }));
 }
 
-/** Ten runs of one evening, read with a ruler and a protractor. */
-export function driveRuns(experiment: Experiment, seed: number) {
+/** Ten runs of one evening, read with a ruler and a protractor, or also seen by a camera move by move. */
+export function driveRuns(experiment: Experiment, seed: number, by: 'hand' | 'camera' = 'hand') {
   const forecast = forecastRuns(experiment, seed, RUNS);
+  const { moves } = nominalRun(experiment);
+  const draw = normal(seed, 0, 63);
+  const seenAt = ({ x, y, heading }: Pose): Pose => ({
+    x: x + CAMERA.place * draw(),
+    y: y + CAMERA.place * draw(),
+    heading: heading + CAMERA.heading * draw(),
+  });
+  const seenOf = (run: number): SeenRunMoves => {
+    const drawn = startPose(experiment.plan, experiment.field);
+    const [along, left, turned] = forecast.conditions.slice(run * CONDITIONS.length);
+    const start = seenAt({
+      ...toField(drawn, { x: along!, y: left! }),
+      heading: drawn.heading + turned!,
+    });
+    const ends = moves.map(({ moveId }, step) => {
+      const end = seenAt(forecastPose(forecast, run, momentAfterMove(step)));
+      // Learning looks at places only.
+      return { moveId, step, from: 0, to: 0, length: 0, turn: 0, end };
+    });
+    return { start, moves: ends, end: ends.at(-1)!.end };
+  };
   return Array.from({ length: RUNS }, (_, run) => ({
     session: 'evening',
+    seen: by === 'hand' ? null : seenOf(run),
     measurements: placesOf(experiment.plan).map(({ id, step, zone }) => {
       const end = forecastPose(forecast, run, momentAfterMove(step));
       const offset = offsetFrom(zone, toolPose(experiment.estimated.body, end));
@@ -128,13 +163,16 @@ export function driveRuns(experiment: Experiment, seed: number) {
 }
 
 if (import.meta.url === `file://${process.argv[1]}`) {
-  const rates = learningRates(Number(process.argv[2] ?? 40));
+  const by = process.argv[3] === 'camera' ? 'camera' : 'hand';
+  const rates = learningRates(Number(process.argv[2] ?? 40), by);
   const percent = (part: number, whole: number) => `${((100 * part) / whole).toFixed(1)} %`;
-  console.warn('| wrong number | named first | among the first two | intervals hold |');
-  console.warn('| --- | --- | --- | --- |');
-  for (const { cause, asked, first, amongTwo, held, intervals } of rates) {
+  console.warn(
+    '| wrong number | named first | among the first two | intervals hold | left of its spread |',
+  );
+  console.warn('| --- | --- | --- | --- | --- |');
+  for (const { cause, asked, first, amongTwo, held, intervals, left } of rates) {
     console.warn(
-      `| ${cause} | ${percent(first, asked)} | ${percent(amongTwo, asked)} | ${percent(held, intervals)} |`,
+      `| ${cause} | ${percent(first, asked)} | ${percent(amongTwo, asked)} | ${percent(held, intervals)} | ${percent(left, asked)} |`,
     );
   }
 }

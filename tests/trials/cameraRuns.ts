@@ -5,7 +5,12 @@ import { tagDetector } from '../../src/core/camera/detectTags.ts';
 import { tagFollower } from '../../src/core/camera/followTags.ts';
 import type { GreyPicture } from '../../src/core/camera/greyPicture.ts';
 import { LiveWatch, type CameraRun } from '../../src/core/camera/liveWatch.ts';
-import { lengthOf, practiceTurn, type Mishap } from '../../src/core/camera/practice/outing.ts';
+import {
+  filmedRun,
+  lengthOf,
+  practiceTurn,
+  type Mishap,
+} from '../../src/core/camera/practice/outing.ts';
 import { practiceCamera } from '../../src/core/camera/practice/picture.ts';
 import { practiceView } from '../../src/core/camera/practice/view.ts';
 import { cornerTags, usualRobotTag } from '../../src/core/camera/usualTags.ts';
@@ -13,7 +18,7 @@ import type { RobotFile, RouteFile } from '../../src/core/formats/files.ts';
 import { degrees } from '../../src/core/mathematics/angle.ts';
 import { normal, uniform } from '../../src/core/mathematics/randomness.ts';
 import { practiceTruth } from '../../src/core/practice/truth.ts';
-import { nominalRun } from '../../src/core/simulation/run.ts';
+import { nominalRun, randomRun } from '../../src/core/simulation/run.ts';
 import { ROOT } from '../application.ts';
 import { percentile } from '../speed/figure.ts';
 
@@ -50,9 +55,10 @@ async function runs(count: number): Promise<void> {
   const tally = new Map<string, number>();
   const [turns, lengths, late, places]: [number[], number[], number[], number[]] = [[], [], [], []];
   for (let i = 0; i < count; i++) {
-    const truth = practiceTruth(setup, 500 + Math.floor(i / 20)).setup;
+    const trueParameters = practiceTruth(setup, 500 + Math.floor(i / 20)).setup;
     const mishap = MISHAPS[i % MISHAPS.length]!;
-    const turn = practiceTurn({ ...experiment, trueParameters: truth }, 91, i, mishap);
+    const driven = randomRun({ ...experiment, trueParameters }, 91, i);
+    const turn = practiceTurn(filmedRun(driven), 91, i, mishap);
     const watch = new LiveWatch({ tags, robotTag, lens: null, ways });
     const follower = tagFollower(detector);
     const logged: CameraRun[] = [];
@@ -74,7 +80,7 @@ async function runs(count: number): Promise<void> {
     const end = turn.sceneAt(turn.stands).robot;
     places.push(Math.hypot(run.end.x - end.x, run.end.y - end.y));
     for (const { step, turn: turned, length } of run.seen.moves) {
-      const { start, end: stood } = turn.run.moves[step]!;
+      const { start, end: stood } = driven.moves[step]!;
       const angle = stood.heading - start.heading;
       turns.push(Math.abs(degrees(turned - angle)));
       const middle = (start.heading + stood.heading) / 2;

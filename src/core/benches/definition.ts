@@ -2,6 +2,7 @@ import { z } from 'zod';
 import type { RobotParameters } from '../robot/parameters.ts';
 import { listOf, noteSchema, textSchema } from '../schema/scalars.ts';
 import type { TelemetrySegment } from './episodes.ts';
+import type { KnownCells, SeenDrive } from './seenDrive.ts';
 
 /** Results in any unit; what is larger comes from no bench. */
 const finite = z.number().min(-1e9).max(1e9);
@@ -57,6 +58,15 @@ interface BenchBehaviour<B> {
     setup: RobotParameters,
     bench?: B,
   ): ReadingOf<B>[];
+  /** Where a camera can say what tape and protractor say. */
+  byCamera?: {
+    /** The event that ends such a drive in telemetry. */
+    event: (bench: B) => string;
+    /** Columns that have to be known beforehand, because no camera sees them. */
+    needs: readonly string[];
+    /** The reading of a drive of which is known what it was told; null when it was another. */
+    read: (drive: SeenDrive, known: KnownCells, bench: B) => ReadingOf<B> | null;
+  };
 }
 
 export interface BenchDefinition<B, Kind extends string = string> extends BenchBehaviour<B> {

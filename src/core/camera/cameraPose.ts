@@ -62,6 +62,17 @@ export function onPlane(
   return { x: px + length * ray[0], y: py + length * ray[1] };
 }
 
+/** Where a camera stands, mm. */
+export function placeOf({ rotation, translation }: CameraPose): SpacePoint {
+  const along = (axis: 0 | 1 | 2) =>
+    -(
+      rotation[0][axis] * translation[0] +
+      rotation[1][axis] * translation[1] +
+      rotation[2][axis] * translation[2]
+    );
+  return { x: along(0), y: along(1), z: along(2) };
+}
+
 /** The same camera turned by a small rotation vector, rad, and moved, mm, both in its own axes. */
 export function movedCamera(pose: CameraPose, turn: Triple, by: Triple): CameraPose {
   const small = rotationBy(turn);

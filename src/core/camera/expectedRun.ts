@@ -4,7 +4,8 @@ import type { Pose } from '../mathematics/pose.ts';
 
 /** What a run is expected to be like. */
 export interface ExpectedRun {
-  start: Pose;
+  /** Null when it may set off wherever it stands. */
+  start: Pose | null;
   /** How long it takes, s, and how far its wheels go, mm. */
   duration: number;
   path: number;
@@ -12,13 +13,16 @@ export interface ExpectedRun {
   pause: number;
 }
 
+/** A drive of a bench: from wherever it stands, as far as it goes. */
+export const ANY_DRIVE: ExpectedRun = { start: null, duration: 0, path: 0, pause: 0 };
+
 /** A robot that turns by a rad goes about so far with its wheels, mm. */
 const TURN_ARM = 60;
 /** Slower than this it stands, mm a moment of a trace. */
 const STANDING = 0.4;
 
 /** What a run will look like from above, by the run as it was planned. */
-export function expectedRun({ trace, duration, moves }: RunRecord): ExpectedRun {
+export function expectedRun({ trace, duration, moves }: RunRecord): ExpectedRun & { start: Pose } {
   let path = 0;
   let pause = 0;
   let stoodSince = trace[0]!.time;

@@ -1,6 +1,6 @@
 import { wrapAngle } from '../mathematics/angle.ts';
 import type { Point, Pose } from '../mathematics/pose.ts';
-import { onPlane, pictured, type CameraPose } from './cameraPose.ts';
+import { onPlane, pictured, placeOf, type CameraPose } from './cameraPose.ts';
 import type { Lens } from './lens.ts';
 import type { MeasuredRobot } from './measureRobot.ts';
 import { robotUnder, type RobotTag } from './robotTag.ts';
@@ -77,12 +77,8 @@ export function heightBy(scale: number, height: number, above: number): number {
 }
 
 /** How high a camera stands above the table, mm. */
-export function heightOf({ rotation, translation }: CameraPose): number {
-  return -(
-    rotation[0][2] * translation[0] +
-    rotation[1][2] * translation[1] +
-    rotation[2][2] * translation[2]
-  );
+export function heightOf(camera: CameraPose): number {
+  return placeOf(camera).z;
 }
 
 /** How far a camera's look is from straight down, rad. */

@@ -37,3 +37,16 @@ export function fromLens(lens: Lens, { x: u, y: v }: Point): Point {
   }
   return at;
 }
+
+/** Focal length over the width of a picture, of cameras that nobody calibrated: what is usual, and its spread as a share. */
+export const [USUAL_FOCAL, FOCAL_SPREAD] = [0.72, 0.2];
+
+/**
+ * A lens of which nothing is known but its focal length.
+ *
+ * @param focal over the width of the picture
+ */
+export function usualLens(focal: number, size: { width: number; height: number }): Lens {
+  const f = focal * size.width;
+  return { fx: f, fy: f, cx: (size.width - 1) / 2, cy: (size.height - 1) / 2, k1: 0, k2: 0 };
+}

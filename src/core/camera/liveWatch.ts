@@ -1,7 +1,7 @@
 import { mean } from '../mathematics/sample.ts';
 import type { RunRecord } from '../simulation/run.ts';
 import type { SeenRunMoves } from '../telemetry/seenRun.ts';
-import { expectedRun } from './expectedRun.ts';
+import { ANY_DRIVE, expectedRun } from './expectedRun.ts';
 import {
   heightBy,
   heightOf,
@@ -24,7 +24,7 @@ export interface WatchedTable {
   robotTag: RobotTag;
   /** Null when nobody calibrated it. */
   lens: Lens | null;
-  /** The run as it is planned, one for each way that it may take. */
+  /** The run as it is planned, one for each way that it may take; none where it may drive as it likes, as on a bench. */
   ways: readonly RunRecord[];
 }
 
@@ -73,7 +73,8 @@ export class LiveWatch {
   private movedFor = 0;
 
   constructor(private readonly table: WatchedTable) {
-    this.detector = new RunDetector(expectedRun(table.ways[0]!));
+    const [planned] = table.ways;
+    this.detector = new RunDetector(planned === undefined ? ANY_DRIVE : expectedRun(planned));
   }
 
   /** Where the camera is as far as it is known, for drawing on its pictures. */
@@ -165,7 +166,11 @@ export class LiveWatch {
       ...run,
       end,
       covariance: measured?.covariance ?? this.fixed!.covariance,
-      seen: { start: run.start, moves: moveReadings(run.track, ways), end },
+      seen: {
+        start: run.start,
+        moves: ways.length === 0 ? [] : moveReadings(run.track, ways),
+        end,
+      },
     };
   }
 }

@@ -11,7 +11,7 @@ import {
   type SpacePoint,
   type Triple,
 } from './cameraPose.ts';
-import type { Lens } from './lens.ts';
+import { FOCAL_SPREAD, USUAL_FOCAL, usualLens, type Lens } from './lens.ts';
 import { tagCorners, type SeenTag, type TableTag } from './tags.ts';
 
 /** What is known before a picture is taken. */
@@ -53,9 +53,8 @@ const EDGE_SPREAD = 0.025;
 const EDGE_WEIGHT = 3;
 /** How far blur and exposure move all edges of dark tags outwards, px: usually nowhere, and not much. */
 const BLOOM_SPREAD = 0.1;
-/** Focal lengths over widths of a picture, of cameras that nobody calibrated: the beginnings, what is usual, its spread. */
+/** Focal lengths over widths of a picture, of cameras that nobody calibrated: the beginnings. */
 const FOCAL_LENGTHS = [0.55, 0.7, 0.9, 1.2];
-const [USUAL_FOCAL, FOCAL_SPREAD] = [0.72, 0.2];
 /** What lenses of phones and laptops have, where nothing is known: radial distortion, and the axis off the middle, in widths. */
 const [K1_SPREAD, K2_SPREAD, AXIS_SPREAD] = [0.08, 0.03, 0.006];
 /** Their pixels are square up to this part. */
@@ -107,11 +106,6 @@ interface Fit {
   start: { camera: CameraPose; lens: Lens };
   parameters: number[];
   cost: number;
-}
-
-function usualLens(focal: number, { width, height }: Known['size']): Lens {
-  const f = focal * width;
-  return { fx: f, fy: f, cx: (width - 1) / 2, cy: (height - 1) / 2, k1: 0, k2: 0 };
 }
 
 function fitted(known: Known, lens: Lens): Fit | null {

@@ -4,13 +4,13 @@ import { FIELD } from '../../../demo/field.ts';
 import type { RobotFile, RouteFile } from '../formats/files.ts';
 import { degrees, wrapAngle } from '../mathematics/angle.ts';
 import { practiceTruth } from '../practice/truth.ts';
-import { nominalRun } from '../simulation/run.ts';
+import { nominalRun, randomRun } from '../simulation/run.ts';
 import { tagDetector, type TagDetector } from './detectTags.ts';
 import { heightBy, heightOf, robotSight, standsStill } from './fixedCamera.ts';
 import { tagFollower } from './followTags.ts';
 import { LiveWatch, type CameraRun, type WatchedPicture } from './liveWatch.ts';
 import { measureRobot } from './measureRobot.ts';
-import { practiceTurn } from './practice/outing.ts';
+import { filmedRun, practiceTurn } from './practice/outing.ts';
 import { practiceCamera } from './practice/picture.ts';
 import { practiceView } from './practice/view.ts';
 import { readsAs } from './readTag.ts';
@@ -28,7 +28,8 @@ const tags = cornerTags(FIELD);
 const robotTag = usualRobotTag(setup);
 const view = practiceView(FIELD, setup, tags, robotTag, 3);
 const camera = practiceCamera(view);
-const turn = practiceTurn(truth, 77, 1, 'none');
+const driven = randomRun(truth, 77, 1);
+const turn = practiceTurn(filmedRun(driven), 77, 1, 'none');
 /** A moment in which it stands at its start, and one in which it drives. */
 const [STANDING, DRIVING] = [turn.off - 0.5, turn.off + 1];
 const scene = { tags, robot: robotTag, lens: view.lens };
@@ -154,9 +155,9 @@ describe('a table that is watched', () => {
 
   it('says what each move of it did', () => {
     const turned = run.seen.moves.find(({ moveId }) => moveId === 'm2')!;
-    const { start, end } = turn.run.moves[turned.step]!;
+    const { start, end } = driven.moves[turned.step]!;
     expect(Math.abs(degrees(turned.turn - (end.heading - start.heading)))).toBeLessThan(0.5);
-    const put = turn.run.moves[0]!.start;
+    const put = driven.moves[0]!.start;
     expect(Math.hypot(run.seen.start.x - put.x, run.seen.start.y - put.y)).toBeLessThan(3);
   });
 

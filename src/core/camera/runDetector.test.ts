@@ -2,23 +2,21 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { FIELD } from '../../../demo/field.ts';
 import { degrees } from '../mathematics/angle.ts';
-import { normal, uniform } from '../mathematics/randomness.ts';
 import { practiceTruth } from '../practice/truth.ts';
-import { nominalRun, type Experiment } from '../simulation/run.ts';
+import { nominalRun, randomRun, type Experiment, type RunRecord } from '../simulation/run.ts';
 import type { RobotFile, RouteFile } from '../formats/files.ts';
+import { sightingsOf } from '../../../tests/sightings.ts';
 import { percentile } from '../../../tests/speed/figure.ts';
 import { expectedRun } from './expectedRun.ts';
 import type { RobotSight } from './fixedCamera.ts';
 import { moveReadings } from '../analysis/moves/moveReadings.ts';
-import { lengthOf, practiceTurn, type Mishap, type PracticeTurn } from './practice/outing.ts';
-import { RunDetector, type SeenRun, type Sighting } from './runDetector.ts';
+import { filmedRun, practiceTurn, type Mishap, type PracticeTurn } from './practice/outing.ts';
+import { RunDetector, type SeenRun } from './runDetector.ts';
 
 const ROUTES = ['heron-hide', 'sluice-and-tide-gauge', 'seed-bank'];
 const MISHAPS: readonly Mishap[] = ['none', 'hand', 'bump', 'lift', 'picked early', 'straightened'];
 /** Runs of each route: every mishap several times. The trial with pictures drives two hundred. */
 const RUNS = 24;
-/** A camera 1.9 m above the table, and a tag 110 mm high. */
-const [ABOVE, HEIGHT] = [1900, 110];
 
 const read = <T>(name: string) =>
   JSON.parse(readFileSync(new URL(`../../../demo/${name}.json`, import.meta.url), 'utf8')) as T;
@@ -30,27 +28,9 @@ function experimentOf(route: string, seed: number): Experiment {
   return { plan, field: FIELD, estimated: setup, trueParameters: truth };
 }
 
-/** What a camera would make of a turn, twenty pictures a second: noise as on rendered pictures, hidden tags under hands. */
-function* sightingsOf(turn: PracticeTurn, seed: number): Generator<Sighting> {
-  const [draw, even] = [normal(seed, 0, 61), uniform(seed, 0, 62)];
-  for (let time = 0; time < lengthOf(turn); time += 0.045 + 0.01 * even()) {
-    const { robot, lift, hand } = turn.sceneAt(time);
-    const covered = hand !== null && Math.hypot(hand.x - robot.x, hand.y - robot.y) < 60;
-    const sight: RobotSight = {
-      pose: {
-        x: robot.x + 0.2 * draw() + 0.1 * lift,
-        y: robot.y + 0.2 * draw(),
-        heading: robot.heading + 0.0012 * draw(),
-      },
-      scale: ((ABOVE - HEIGHT) / (ABOVE - HEIGHT - lift)) * (1 + 0.001 * draw()),
-    };
-    const unseen = covered || (lift > 0 && even() < 0.3);
-    yield { time, robots: unseen ? [] : [sight] };
-  }
-}
-
 interface Watched {
   mishap: Mishap;
+  driven: RunRecord;
   turn: PracticeTurn;
   runs: SeenRun[];
 }
@@ -59,11 +39,12 @@ function watched(route: string): Watched[] {
   return Array.from({ length: RUNS }, (_, i) => {
     const experiment = experimentOf(route, 300 + Math.floor(i / MISHAPS.length));
     const mishap = MISHAPS[i % MISHAPS.length]!;
-    const turn = practiceTurn(experiment, 88, i, mishap);
+    const driven = randomRun(experiment, 88, i);
+    const turn = practiceTurn(filmedRun(driven), 88, i, mishap);
     const nominal = nominalRun({ ...experiment, trueParameters: setup });
     const detector = new RunDetector(expectedRun(nominal));
     const runs = [...sightingsOf(turn, i)].flatMap((sighting) => detector.push(sighting) ?? []);
-    return { mishap, turn, runs };
+    return { mishap, driven, turn, runs };
   });
 }
 
@@ -108,11 +89,11 @@ describe.each(ROUTES)('runs of %s under a camera', (route) => {
     const experiment = experimentOf(route, 300);
     const nominal = nominalRun({ ...experiment, trueParameters: setup });
     const [turns, lengths]: [number[], number[]] = [[], []];
-    for (const { turn, runs } of of('none', 'straightened')) {
+    for (const { driven, runs } of of('none', 'straightened')) {
       const readings = moveReadings(runs[0]!.track, [nominal]);
       expect(readings.length).toBeGreaterThan(2);
       for (const { step, turn: turned, length } of readings) {
-        const { start, end } = turn.run.moves[step]!;
+        const { start, end } = driven.moves[step]!;
         turns.push(Math.abs(degrees(turned - (end.heading - start.heading))));
         // What it went along its own nose: over short turns and straights the way between both ends.
         const middle = (start.heading + end.heading) / 2;

@@ -66,6 +66,8 @@ const HIDDEN = { doubtful: 0.7, lost: 6 };
 const USUAL = { shortest: 0.6, longest: 1.8 };
 /** A robot that went less than this share of its way and stands at its start was only touched. */
 const TOUCHED = 0.35;
+/** A drive whose length nobody knows is none below this way of its wheels, mm. */
+const LEAST_DRIVE = 30;
 /** A way of its wheels, mm, that is none when it stands at its start again: a hand straightened it. */
 const STRAIGHTENED = 60;
 
@@ -147,8 +149,8 @@ export class RunDetector {
     }
     const stood = middle(stillPart(this.recent));
     const { start } = this.expected;
-    const distance = Math.hypot(stood.x - start.x, stood.y - start.y);
-    const turned = wrapAngle(stood.heading - start.heading);
+    const distance = start === null ? 0 : Math.hypot(stood.x - start.x, stood.y - start.y);
+    const turned = start === null ? 0 : wrapAngle(stood.heading - start.heading);
     if (distance > READY.place || Math.abs(turned) > READY.heading) {
       if (this.word.kind !== 'interrupted' || seen.time - this.since > 3)
         this.word = { kind: 'elsewhere', distance, turned };
@@ -252,7 +254,7 @@ export class RunDetector {
     const { duration, path } = this.expected;
     if (to - run.from < USUAL.shortest * duration || run.path < USUAL.shortest * path)
       run.doubts.add('shorter');
-    if (to - run.from > USUAL.longest * duration) run.doubts.add('longer');
+    if (duration > 0 && to - run.from > USUAL.longest * duration) run.doubts.add('longer');
     this.recent = [];
     return {
       track: run.track.map(({ time, x, y, heading }) => ({ time, x, y, heading })),
@@ -268,7 +270,9 @@ export class RunDetector {
   /** Whether it hardly went anywhere and stands at its start. */
   private isTouch(run: Running, end: Pose): boolean {
     const { start, path } = this.expected;
-    return run.path < TOUCHED * path && Math.hypot(end.x - start.x, end.y - start.y) < READY.place;
+    const { x, y } = start ?? run.stood;
+    const least = path > 0 ? TOUCHED * path : LEAST_DRIVE;
+    return run.path < least && Math.hypot(end.x - x, end.y - y) < READY.place;
   }
 }
 

@@ -39,7 +39,7 @@ export function storyMarkdown(story: Story): string {
     '| --- | --- | --- | --- | --- | --- |',
     ...story.chapters.map(
       (chapter) =>
-        `| ${chapter.number} | ${chapter.createdAt.slice(0, 10)} | ${plain(chapter.why)} | ${plain(chapterFigures(chapter))} | ${plain(chapter.headline)} | ${chapter.promise ?? ''} |`,
+        `| ${chapter.number} | ${chapter.createdAt.slice(0, 10)} | ${plain(chapter.why)} | ${plain(chapterFigures(chapter))} | ${plain([chapter.headline, chapter.seen ?? ''].join(' ').trim())} | ${chapter.promise ?? ''} |`,
     ),
     '',
     ...trackLines(story),

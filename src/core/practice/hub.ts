@@ -52,6 +52,11 @@ const REMEDY: Record<Remedy, { chance: number; seconds: number }> = {
   'power cycle': { chance: 1, seconds: 60 },
 };
 
+/** Where the middle of an axle is at a moment, s; its heading counted over whole turns. */
+interface TimedPose extends Pose {
+  time: number;
+}
+
 /**
  * The practice robot: a hub with motors and sensors on the simulated plant. It knows its true
  * numbers and says only what a real hub could, a line every hundredth of a second; on the line of an
@@ -81,6 +86,7 @@ export class PracticeHub {
   /** The program's own numbers: it believes the setup, and neither scale nor offset. */
   private program!: RobotParameters;
   private lines: TelemetryLine[] = [];
+  private stood: TimedPose[] = [];
   private wall: { distance: number; incidence: number } | null = null;
 
   /**
@@ -116,6 +122,11 @@ export class PracticeHub {
     return this.driftSum / Math.max(1, this.driftLines);
   }
 
+  /** Where it truly was during the last command, a pose for every line: for cameras, never for a line. */
+  get trueTrack(): readonly TimedPose[] {
+    return this.stood;
+  }
+
   /** Gives the hub a program by another setup. */
   reprogram(estimated: RobotParameters): void {
     this.program = withSetupValues(estimated, { 'gyro.scale': 1 });
@@ -124,6 +135,7 @@ export class PracticeHub {
   /** Carries a command out and gives all its lines, in order. */
   carryOut(command: PracticeCommand): TelemetryLine[] {
     this.lines = [];
+    this.stood = [];
     this.driftSum = 0;
     this.driftLines = 0;
     this.obey(command);
@@ -455,6 +467,8 @@ export class PracticeHub {
     this.voltage =
       this.truth.setup.battery.voltage - this.truth.sag * (this.clock + plant.time - this.charged);
     this.push(this.readings(plant), null);
+    const { x, y, heading } = plant;
+    this.stood.push({ time: this.clock + plant.time, x, y, heading });
   }
 
   private event(name: string, more: Record<string, number> = {}): void {

@@ -33,7 +33,9 @@ export function learnedWords(learned: Learned, setup: RobotParameters): VerdictW
   return {
     headline: `${likely ? say`Most likely` : say`Perhaps`} ${first.words}.`,
     reason: [
-      say`That is ${likelihood(first.chance)} likely after ${learned.runs} runs.`,
+      learned.seen === 0
+        ? say`That is ${likelihood(first.chance)} likely after ${learned.runs} runs.`
+        : say`That is ${likelihood(first.chance)} likely after ${learned.runs} runs, ${learned.seen} of them seen move by move.`,
       ...(rest.length === 0
         ? []
         : [

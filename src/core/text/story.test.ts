@@ -3,6 +3,8 @@ import { storyMarkdown } from '../formats/storyMarkdown.ts';
 import { STARTING_SETUP } from '../robot/parameters.ts';
 import { newMove } from '../moves/index.ts';
 import { normal } from '../mathematics/randomness.ts';
+import { nominalRun } from '../simulation/run.ts';
+import type { SeenRunMoves } from '../telemetry/seenRun.ts';
 import { trackFaultWords } from './trackWords.ts';
 import { storyPages } from './storyPages.ts';
 import { storyOf, type StoryRun, type StorySource } from './story.ts';
@@ -120,9 +122,45 @@ const source: StorySource = {
     },
   ],
   runs: [...runs(1, 'a', 25), ...runs(2, 'b', 0)],
+  seen: new Map(),
 };
 
+/** Runs that a camera saw, whose first straight goes too far, mm. */
+function seenRuns(distance: number, tooFar: number): SeenRunMoves[] {
+  const draw = normal(5, 0);
+  const nominal = nominalRun({
+    plan: plan(distance),
+    field: source.drawing,
+    estimated: STARTING_SETUP,
+    trueParameters: STARTING_SETUP,
+  });
+  const [{ start, end, moveId, from, to }] = nominal.moves as [(typeof nominal.moves)[number]];
+  return Array.from({ length: 8 }, () => {
+    const length = end.x - start.x + tooFar + draw();
+    const stood = { ...end, x: start.x + length };
+    return {
+      start,
+      end: stood,
+      moves: [{ moveId, step: 0, from, to, length, turn: 0, end: stood }],
+    };
+  });
+}
+
 describe('the story of a route', () => {
+  it('says which move a camera saw err, until it does not any more', () => {
+    const seen = new Map([
+      [1, seenRuns(600, 25)],
+      [2, seenRuns(575, 0)],
+    ]);
+    const [before, after] = storyOf({ ...source, seen }).chapters;
+    expect(before!.seen).toMatch(
+      /^By camera, 8 runs: Move 1, .* goes 2\d\.\d ± .* too far, every run\.$/,
+    );
+    expect(after!.seen).toBe('By camera, 8 runs: no move errs by more than chance does.');
+    expect(storyMarkdown(storyOf({ ...source, seen }))).toContain('By camera, 8 runs: Move 1');
+    expect(story.chapters[0]!.seen).toBeNull();
+  });
+
   const story = storyOf(source);
 
   it('says in a headline how far the team came, and that it is no chance', () => {

@@ -3,7 +3,10 @@ import { formatNumber } from '../mathematics/quantity.ts';
 import type { RobotParameters } from '../robot/parameters.ts';
 import { planDifferences } from '../route/revisionWords.ts';
 import { checkpointsOf, type Checkpoint } from '../route/checkpoints.ts';
-import type { RoutePlan } from '../route/plan.ts';
+import { planFaults, type RoutePlan } from '../route/plan.ts';
+import type { SeenRunMoves } from '../telemetry/seenRun.ts';
+import { bySureness, moveDeviations } from '../analysis/moves/moveDeviations.ts';
+import { deviationSentence } from './moveWords.ts';
 import { comparedSets, FEWEST_TO_COMPARE } from '../analysis/runs/comparison.ts';
 import { measuredRuns, type LoggedRun } from '../analysis/runs/measured.ts';
 import { trackRecord, type TrackRecord } from '../analysis/promises/trackRecord.ts';
@@ -59,6 +62,8 @@ export interface StorySource {
     note: string;
   }[];
   runs: readonly StoryRun[];
+  /** Runs that a camera saw move by move, by the number of their revision. */
+  seen: ReadonlyMap<number, readonly SeenRunMoves[]>;
 }
 
 /** One revision and what became of it. */
@@ -72,6 +77,8 @@ export interface StoryChapter {
   headline: string;
   /** Whether an aim kept what it promised; null when nothing was promised or it is too early. */
   promise: 'kept' | 'not kept' | null;
+  /** Which move erred in the runs that a camera saw, in a sentence; null where none saw any. */
+  seen: string | null;
 }
 
 interface StoryEvent {
@@ -137,6 +144,7 @@ export function storyOf(source: StorySource): Story {
       verdict,
       headline: verdictWords(verdict, goal, revision.plan, setup, null, []).headline,
       promise: check === null || check === 'too early' ? null : check,
+      seen: seenWords(source, revision.number, revision.plan),
     };
   });
   const last = chapters.findLast(({ verdict }) => verdict.runs > 0);
@@ -161,6 +169,23 @@ export function storyOf(source: StorySource): Story {
     track: trackOf(source, checkpoint, model?.zone ?? null),
     events: eventsOf(source, chapters),
   };
+}
+
+/** Which move erred most surely in the runs of a revision that a camera saw. */
+function seenWords(
+  { seen, drawing, setup }: StorySource,
+  revision: number,
+  plan: RoutePlan,
+): string | null {
+  const runs = seen.get(revision) ?? [];
+  if (runs.length === 0 || planFaults(plan, drawing).length > 0) return null;
+  const experiment = { plan, field: drawing, estimated: setup, trueParameters: setup };
+  const [worst] = moveDeviations(experiment, runs)
+    .filter(({ errs }) => errs)
+    .toSorted(bySureness);
+  return worst === undefined
+    ? say`By camera, ${plural(runs.length, '# run', '# runs')}: no move errs by more than chance does.`
+    : say`By camera, ${plural(runs.length, '# run', '# runs')}: ${deviationSentence(worst, plan, setup)}`;
 }
 
 /** What was promised at the checkpoint that the story is told of. */

@@ -1,3 +1,4 @@
+import type { PracticeCommand } from '../../core/practice/commands.ts';
 import { practiceCameraWorker, type PracticeTask } from './cameraWorker.ts';
 import { say } from '../../core/language/say.ts';
 
@@ -13,6 +14,8 @@ export interface PictureSource {
   /** What the camera calls itself; its lens is kept under this name. */
   name: string;
   stop: () => void;
+  /** Tells the practice robot before a practice camera what to do next. */
+  tell?: (command: PracticeCommand) => void;
 }
 
 /** Asked of a camera, px; one that has less gives what it has. */
@@ -38,6 +41,7 @@ export async function openSource(choice: SourceChoice): Promise<PictureSource> {
       return {
         video,
         name: say`Practice camera`,
+        tell: practice.tell,
         stop: () => {
           practice.stop();
           stopped(video);
@@ -115,10 +119,15 @@ function stopped(video: HTMLVideoElement, stream: MediaStream | null = null): vo
 }
 
 /** The practice camera as a stream like any other: its pictures are drawn away from the page, and played from a canvas. */
-function practiceStream(task: PracticeTask): { stream: Promise<MediaStream>; stop: () => void } {
+function practiceStream(task: PracticeTask): {
+  stream: Promise<MediaStream>;
+  tell: (command: PracticeCommand) => void;
+  stop: () => void;
+} {
   const worker = practiceCameraWorker();
   const canvas = document.createElement('canvas');
   let going = true;
+  let command: PracticeCommand | null = null;
   const begin = async () => {
     const size = await worker.ask((door) => door.begin(task));
     canvas.width = size.width;
@@ -127,7 +136,9 @@ function practiceStream(task: PracticeTask): { stream: Promise<MediaStream>; sto
     const from = performance.now();
     const next = async (): Promise<void> => {
       const at = performance.now();
-      shown.transferFromImageBitmap(await worker.ask((door) => door.picture((at - from) / 1000)));
+      shown.transferFromImageBitmap(
+        await worker.ask((door) => door.picture((at - from) / 1000, command)),
+      );
       const rest = 1000 / PRACTICE_RATE - (performance.now() - at);
       if (going) setTimeout(() => void next().catch(() => {}), Math.max(0, rest));
     };
@@ -136,6 +147,9 @@ function practiceStream(task: PracticeTask): { stream: Promise<MediaStream>; sto
   };
   return {
     stream: begin(),
+    tell: (next) => {
+      command = next;
+    },
     stop: () => {
       going = false;
       worker.end();

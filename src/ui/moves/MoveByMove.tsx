@@ -1,4 +1,4 @@
-import { isAngle } from '../../core/analysis/moves/moveDeviations.ts';
+import { bySureness, isAngle } from '../../core/analysis/moves/moveDeviations.ts';
 import type { RobotParameters } from '../../core/robot/parameters.ts';
 import type { RoutePlan } from '../../core/route/plan.ts';
 import { titlesOf } from '../../core/route/titles.ts';
@@ -24,10 +24,7 @@ interface MoveByMoveProps {
 export function MoveByMove({ moves, plan, setup, putDown, newest, onRevision }: MoveByMoveProps) {
   const titles = titlesOf(plan.moves, setup);
   const { deviations, corrections, runs } = moves;
-  const erring = deviations
-    .filter(({ errs }) => errs)
-    .toSorted((a, b) => severity(b) - severity(a));
-  const [worst] = erring;
+  const [worst] = deviations.filter(({ errs }) => errs).toSorted(bySureness);
   const correction = corrections.find(({ moveId }) => moveId === worst?.moveId);
   return (
     <section className={styles['moves']} aria-label={say`Move by move`}>
@@ -89,9 +86,4 @@ const FEW = 4;
 
 function marginText(width: number, angle: boolean): string {
   return ` ± ${deviationText(width / 2, angle).replace('+', '')}`;
-}
-
-/** How sure it is that a move errs: its offset in standard errors. */
-function severity({ offset }: SeenMoves['deviations'][number]): number {
-  return offset === null ? 0 : Math.abs(offset.value) / offset.standardError;
 }

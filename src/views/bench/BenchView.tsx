@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import type { BenchRecord } from '../../contracts/bench.ts';
 import type { Link } from '../../contracts/link.ts';
 import type { Robot } from '../../contracts/robots.ts';
+import type { BeforeCamera } from '../../ui/camera/cameraNotes.ts';
 import { useLink } from '../../ui/link/useLink.ts';
 import { Picker } from '../../ui/TextField.tsx';
 import { TitleBlock, type TitleBlockProps } from '../../ui/TitleBlock.tsx';
@@ -22,6 +23,8 @@ export interface BenchViewProps {
   records: BenchRecord[];
   /** Routes of this robot with their fields: the gyro is judged against one of them. */
   routes: JudgingRoute[];
+  /** The table on which people work, with its tags; null before there is one. */
+  table: BeforeCamera['field'] | null;
   /** The newest link of the robot. */
   link: Link | null;
   titleBlock: TitleBlockProps;
@@ -41,7 +44,7 @@ const SHEETS: readonly SheetName[] = ['setup', ...BENCHES.map(({ kind }) => kind
 
 /** The bench station: what is measured of the robot, one sheet each. */
 function BenchSheet(props: BenchViewProps) {
-  const { robots, routes, titleBlock } = props;
+  const { robots, routes, table, titleBlock } = props;
   const [desk, setDesk] = useState<Desk>(() => ({
     robot: props.robot,
     records: props.records,
@@ -104,7 +107,7 @@ function BenchSheet(props: BenchViewProps) {
         ) : (
           <Sheet
             key={name}
-            {...{ robot, records, routes, live, keeping }}
+            {...{ robot, records, routes, table, live, keeping }}
             draft={drafts[name] ?? null}
             onDraft={(draft) =>
               setDesk((now) => ({ ...now, drafts: { ...now.drafts, [name]: draft } }))

@@ -1,8 +1,11 @@
-import { useState } from 'react';
+import { Suspense, lazy, useMemo, useState } from 'react';
 import { nextReading } from '../../core/benches/asked.ts';
+import { benchOf } from '../../core/benches/index.ts';
+import type { KnownCells } from '../../core/benches/seenDrive.ts';
 import { readingsToSettle } from '../../core/benches/settling.ts';
 import { formatEstimate } from '../../core/mathematics/estimateText.ts';
 import { formatQuantity } from '../../core/mathematics/quantity.ts';
+import type { PracticeCommand } from '../../core/practice/commands.ts';
 import { sentenceOf } from '../../ui/api.ts';
 import { Button } from '../../ui/Button.tsx';
 import { GUIDES } from './guides/index.ts';
@@ -15,6 +18,10 @@ import styles from './Walk.module.css';
 import { WalkFrame } from './WalkFrame.tsx';
 import { memberWord } from '../../core/language/memberWords.ts';
 import { plural, say } from '../../core/language/say.ts';
+
+const BenchCamera = lazy(() =>
+  import('./camera/BenchCamera.tsx').then((module) => ({ default: module.BenchCamera })),
+);
 
 type ReadingWalkProps<B extends AnyTrialBench, R> = TrialSheetProps<B, R> & {
   work: TrialWork<B, R>;
@@ -51,10 +58,17 @@ export function ReadingWalk<B extends AnyTrialBench, R>(props: ReadingWalkProps<
     heard.length > 0 && asked.every((column) => column.optional || heard.includes(column));
   const byPractice = live.link?.practice === true;
   const guide = GUIDES[kind];
+  const { byCamera } = benchOf(kind);
+  const [camera, setCamera] = useState(false);
+  const known = knownCells(cells, heard, latest, columns);
+  const command = walk.practice(known as unknown as Trial<B>, bench)[0]!;
+  // The same as long as it says the same: the practice robot is told once.
+  const toldNow = JSON.stringify(command);
+  const told = useMemo(() => JSON.parse(toldNow) as PracticeCommand, [toldNow]);
   return (
     <WalkFrame
       kind={kind}
-      Drawing={(guide.steps[reading.step] ?? guide.steps[0]).Drawing}
+      Drawing={camera ? null : (guide.steps[reading.step] ?? guide.steps[0]).Drawing}
       count={number > of ? say`Reading ${number}` : say`Reading ${number} of ${of}`}
       action={reading.say}
       first={trials.length === 0}
@@ -65,6 +79,23 @@ export function ReadingWalk<B extends AnyTrialBench, R>(props: ReadingWalkProps<
           <output>{formatQuantity(latest[quantity!]!, measures as 'length')}</output>
         </p>
       ))}
+      {camera && byCamera !== undefined && (
+        <Suspense fallback={<p role="status">{say`Asking what is known of table and camera …`}</p>}>
+          <BenchCamera
+            {...{ robot: props.robot, table: props.table, kind, bench, known }}
+            follower={live.follower}
+            command={told}
+            taken={trials.length}
+            unwritten={columns
+              .filter(({ name }) => byCamera.needs.includes(name) && known[name] == null)
+              .map(({ label }) => label)}
+            onReading={(one) => {
+              work.addReadings([one]);
+              setTyped({});
+            }}
+          />
+        </Suspense>
+      )}
       <form
         className={styles['fields']}
         onSubmit={(event) => {
@@ -94,6 +125,11 @@ export function ReadingWalk<B extends AnyTrialBench, R>(props: ReadingWalkProps<
             disabled={trials.length === 0}
             onClick={work.takeBack}
           >{say`Take the last one back`}</Button>
+          {byCamera !== undefined && (
+            <Button aria-pressed={camera} onClick={() => setCamera(!camera)}>
+              {camera ? say`Without a camera` : say`By camera (C)`}
+            </Button>
+          )}
         </div>
       </form>
       <SoFar {...props} />
@@ -103,10 +139,29 @@ export function ReadingWalk<B extends AnyTrialBench, R>(props: ReadingWalkProps<
           ...(byPractice
             ? [{ keys: 'P', says: say`Let the practice robot do one`, act: practice }]
             : []),
+          ...(byCamera === undefined
+            ? []
+            : [{ keys: 'C', says: say`Measure by camera`, act: () => setCamera(!camera) }]),
           ...(byHub ? [{ keys: 'T', says: say`Take what the hub says now`, act: fromHub }] : []),
         ]}
       />
     </WalkFrame>
+  );
+}
+
+/** What the fields say of the next reading, and where they are empty the hub, in core units. */
+function knownCells(
+  cells: Readonly<Record<string, string>>,
+  heard: readonly ShownColumn[],
+  latest: Readonly<Record<string, number>>,
+  columns: readonly ShownColumn[],
+): KnownCells {
+  return Object.fromEntries(
+    columns.map((column) => {
+      const cell = readCell(cells[column.name] ?? '', column);
+      const typed = 'fault' in cell ? null : cell.value;
+      return [column.name, typed ?? (heard.includes(column) ? latest[column.live!]! : null)];
+    }),
   );
 }
 

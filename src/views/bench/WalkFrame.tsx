@@ -6,7 +6,8 @@ import { say } from '../../core/language/say.ts';
 
 interface WalkFrameProps {
   kind: BenchKind;
-  Drawing: ComponentType;
+  /** Null where something else shows it. */
+  Drawing: ComponentType | null;
   /** How far it is: “Reading 3 of 8”. */
   count: string;
   action: string;
@@ -22,7 +23,7 @@ export function WalkFrame({ kind, Drawing, count, action, first, children }: Wal
     <section className={styles['frame']} aria-label={say`One at a time`}>
       <div className={styles['walk']}>
         <div className={styles['step']}>
-          <Drawing />
+          {Drawing !== null && <Drawing />}
           <div>
             <p className={styles['count']}>{count}</p>
             <p className={styles['say']}>{action}</p>

@@ -3,6 +3,7 @@ import type { BenchRecord } from '../../contracts/bench.ts';
 import type { Robot } from '../../contracts/robots.ts';
 import type { BenchKind } from '../../core/benches/index.ts';
 import type { RobotParameters } from '../../core/robot/parameters.ts';
+import type { BeforeCamera } from '../../ui/camera/cameraNotes.ts';
 import type { LiveLink } from '../../ui/link/useLink.ts';
 import type { JudgingRoute } from './judgingRoute.ts';
 import type { Keeping } from './useKeeping.ts';
@@ -13,6 +14,8 @@ export interface BenchSheetProps {
   records: readonly BenchRecord[];
   /** Routes of this robot with their fields. */
   routes: readonly JudgingRoute[];
+  /** The table over which a camera may hang; null before there is one. */
+  table: BeforeCamera['field'] | null;
   live: LiveLink;
   keeping: Keeping;
   /** What was entered and not kept yet, in the bench's own shape; null for nothing. */

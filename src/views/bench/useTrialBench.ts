@@ -7,6 +7,7 @@ import { benchOf, readingsIn } from '../../core/benches/index.ts';
 import type { Reading } from '../../core/formats/readingsTable.ts';
 import type { TelemetryLine } from '../../core/telemetry/lines.ts';
 import { sentenceOf } from '../../ui/api.ts';
+import type { BeforeCamera } from '../../ui/camera/cameraNotes.ts';
 import { useLinkLines, type LiveLink } from '../../ui/link/useLink.ts';
 import type { JudgingRoute } from './judgingRoute.ts';
 import { readRow, withoutLast, withReadings, withReadyRows } from './readingRows.ts';
@@ -22,6 +23,8 @@ export interface TrialSheetProps<B extends AnyTrialBench, R> {
   records: readonly BenchRecord[];
   /** Routes of the robot, on which what was found has its effect. */
   routes: readonly JudgingRoute[];
+  /** The table over which a camera may hang; null before there is one. */
+  table: BeforeCamera['field'] | null;
   live: LiveLink;
   keeping: Keeping;
   draft: Draft<B> | null;

@@ -9,6 +9,7 @@ import { RevisionsPanel } from './RevisionsPanel.tsx';
 import { useRouteState, useRouteStore } from './routeStore.ts';
 import styles from './RouteView.module.css';
 import { useRouteWork } from './routeWork.ts';
+import { SeenSources } from './SeenSources.tsx';
 import { SpreadPanel } from './SpreadPanel.tsx';
 import { StartSheet } from './StartSheet.tsx';
 import { WordsPanel } from './WordsPanel.tsx';
@@ -92,6 +93,7 @@ function Spread({ route }: { route: Route }) {
           experiment={known}
         />
       }
+      seen={changed ? null : <SeenSources revisionId={revision.id} experiment={experiment} />}
       summary={summary}
       runs={forecastRuns}
       onRuns={(runs) => state.setState({ forecastRuns: runs })}

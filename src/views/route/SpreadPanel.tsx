@@ -33,6 +33,8 @@ interface SpreadPanelProps {
   goal: number;
   /** What to measure next. */
   measure: ReactNode;
+  /** What a camera saw of each source. */
+  seen: ReactNode;
   /** The newest forecast when it belongs to this experiment. */
   summary: ForecastSummary | null;
   /** Runs of the next forecast. */
@@ -90,6 +92,7 @@ export function SpreadPanel(props: SpreadPanelProps) {
       />
       {trust !== null && <Notice tone={trust.agree ? 'plain' : 'fault'}>{trust.sentence}</Notice>}
       <TwoLevelBars two={two} bySource={shares.bySource} />
+      {props.seen}
       {props.measure}
       <h2>{say`Which move lets it in`}</h2>
       <Bars

@@ -115,7 +115,10 @@ function Told({ story, model, cards, routeId, titleBlock }: ToldStory & StoryVie
                     ? '–'
                     : say`${formatNumber(100 * chapter.verdict.interval.low, 0)} to ${formatNumber(100 * chapter.verdict.interval.high, 0)} %`}
                 </td>
-                <td>{chapter.headline}</td>
+                <td>
+                  {chapter.headline}
+                  {chapter.seen !== null && <small>{chapter.seen}</small>}
+                </td>
               </tr>
             ))}
           </tbody>

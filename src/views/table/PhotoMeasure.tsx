@@ -3,12 +3,13 @@ import { useStore } from 'zustand';
 import { offsetFrom, type Field, type Offset, type Zone } from '../../core/field/field.ts';
 import { offsetWords } from '../../core/formats/runLine.ts';
 import { degrees } from '../../core/mathematics/angle.ts';
-import type { PicturedPose } from '../../core/mathematics/homography.ts';
+import type { PicturedPose } from '../../core/camera/pressedPose.ts';
 import { formatNumber, formatQuantity } from '../../core/mathematics/quantity.ts';
 import type { Body } from '../../core/robot/parameters.ts';
 import { toolPose } from '../../core/robot/toolPose.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
+import { QuantityField } from '../../ui/QuantityField.tsx';
 import { useKeys } from '../../ui/useKeys.ts';
 import { PhotoPicture } from './PhotoPicture.tsx';
 import { createPhotoStore, knownPoints, posePressed, TABLE_POINTS } from './photoStore.ts';
@@ -21,6 +22,9 @@ interface PhotoMeasureProps {
   field: Field;
   body: Body;
   zone: Zone;
+  /** How high the marks on the robot are that are pressed, mm. */
+  height: number;
+  onHeight: (height: number) => void;
   /** The measurement, and in words how good it is. */
   onMeasured: (offset: Offset, within: string) => void;
   onClose: () => void;
@@ -31,10 +35,10 @@ const SCALE_FAULT = 0.06;
 
 /** The robot's place from a picture from above: four known points, then two marks on the robot. */
 export function PhotoMeasure(props: PhotoMeasureProps) {
-  const { photo, field, body, zone, onMeasured, onClose } = props;
+  const { photo, field, body, zone, height, onHeight, onMeasured, onClose } = props;
   const known = useMemo(() => knownPoints(field), [field]);
   const [store] = useState(createPhotoStore);
-  const { chosen, clicks, step, pointer } = useStore(store.state);
+  const { chosen, clicks, step, pointer, size } = useStore(store.state);
   const marks = [
     { name: say`Front edge of the robot, middle`, x: body.ahead, y: 0 },
     { name: say`Back edge of the robot, middle`, x: -body.behind, y: 0 },
@@ -42,8 +46,8 @@ export function PhotoMeasure(props: PhotoMeasureProps) {
   const names = [...chosen.map((index) => known[index]!.name), ...marks.map(({ name }) => name)];
 
   const found = useMemo(
-    () => posePressed({ clicks, chosen, pointer }, known, body),
-    [clicks, chosen, known, body, pointer],
+    () => posePressed({ clicks, chosen, pointer, size }, known, body, height),
+    [clicks, chosen, known, body, pointer, size, height],
   );
   useKeys([
     { keys: 'ArrowLeft', says: say`Point 1 px left`, act: () => store.nudge(-1, 0) },
@@ -60,7 +64,7 @@ export function PhotoMeasure(props: PhotoMeasureProps) {
     <>
       <PhotoPicture photo={photo} store={store} />
       <div className={styles['steps']}>
-        <p>{sayWith`Press ${step + 1} of 6: ${(<b>{names[step]}</b>)}. Take the picture from high above the middle; marks near the table’s top say most. Arrow keys move a pressed point by a pixel.`}</p>
+        <p>{sayWith`Press ${step + 1} of 6: ${(<b>{names[step]}</b>)}. Take the picture from high above the middle. Arrow keys move a pressed point by a pixel.`}</p>
         <div className={styles['row']}>
           {clicks.map((point, i) => (
             <Button key={i} aria-pressed={i === step} onClick={() => store.goTo(i)}>
@@ -82,6 +86,14 @@ export function PhotoMeasure(props: PhotoMeasureProps) {
             </select>
           )}
         </div>
+        <QuantityField
+          label={say`Height of both edges that are pressed`}
+          kind="length"
+          digits={0}
+          value={height}
+          refuse={(value) => (value >= 0 && value <= 500 ? null : say`0 to 500 mm.`)}
+          onChange={onHeight}
+        />
         {complete && found === null && (
           <Notice tone="fault">{say`Three of the four points lie on a line. Choose others.`}</Notice>
         )}
@@ -89,7 +101,7 @@ export function PhotoMeasure(props: PhotoMeasureProps) {
           <>
             <p role="status">{sayWith`${(<b>{offsetWords(offset)}</b>)}, within ${withinWords(found)} in 19 of 20 cases.`}</p>
             {wrongScale && (
-              <Notice tone="fault">{say`The two marks lie ${formatNumber(100 * Math.abs(found.markScale - 1), 0)} % ${found.markScale > 1 ? say`farther apart` : say`nearer together`} than on the robot: one of the six is not where it should be, or the robot is tall and near the camera.`}</Notice>
+              <Notice tone="fault">{say`The two marks lie ${formatNumber(100 * Math.abs(found.markScale - 1), 0)} % ${found.markScale > 1 ? say`farther apart` : say`nearer together`} than on the robot: one of the six is not where it should be, or the edges are higher than it says.`}</Notice>
             )}
           </>
         )}

@@ -78,6 +78,7 @@ function CameraTask() {
 function PhotoTask({ photo }: { photo: File }) {
   const { field, robot, store } = useTableWork();
   const { model } = useMeasured();
+  const height = useTableState((state) => state.markHeight);
   return (
     <div className={styles['photo']}>
       <Suspense fallback={<p>{say`Opening the photo …`}</p>}>
@@ -86,6 +87,8 @@ function PhotoTask({ photo }: { photo: File }) {
           field={field.field}
           body={robot.setup.setup.body}
           zone={model.zone}
+          height={height}
+          onHeight={store.giveMarkHeight}
           onMeasured={store.takeMeasured}
           onClose={() => store.turnTo('runs')}
         />

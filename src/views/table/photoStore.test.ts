@@ -13,18 +13,24 @@ const press = (store: ReturnType<typeof createPhotoStore>, x: number, y: number)
 describe('the presses on a photo', () => {
   it('go from point to point and give the robot’s pose', () => {
     const store = createPhotoStore();
+    store.opened({ width: 4000, height: 2200 });
     const known = knownPoints(FIELD);
     for (const { x, y } of known.slice(0, 4)) press(store, x, y);
     expect(store.state.getState().step).toBe(4);
-    expect(posePressed(store.state.getState(), known, body)).toBeNull();
+    expect(posePressed(store.state.getState(), known, body, 0)).toBeNull();
     // It looks to the left of the table's far edge: its front is farther up.
     press(store, 700, 400 + body.ahead);
     press(store, 700, 400 - body.behind);
-    const found = posePressed(store.state.getState(), known, body)!;
+    const found = posePressed(store.state.getState(), known, body, 0)!;
     expect(found.pose.x).toBeCloseTo(700, 6);
     expect(found.pose.y).toBeCloseTo(400, 6);
     expect(found.pose.heading).toBeCloseTo(Math.PI / 2, 9);
     expect(found.markScale).toBeCloseTo(1, 9);
+    // The edges are high: they look farther apart, and farther from the camera, than they are.
+    const high = posePressed(store.state.getState(), known, body, 80)!;
+    expect(high.markScale).toBeLessThan(0.98);
+    expect(high.pose.x).toBeGreaterThan(700);
+    expect(high.placeWithin).toBeGreaterThan(found.placeWithin);
   });
 
   it('are moved pixel by pixel, and only where something was pressed', () => {
@@ -39,11 +45,12 @@ describe('the presses on a photo', () => {
 
   it('give no pose when three of the four points lie on a line', () => {
     const store = createPhotoStore();
+    store.opened({ width: 4000, height: 2200 });
     const known = knownPoints(FIELD);
     store.choose(1);
     for (const index of [1, 1, 2, 3]) press(store, known[index]!.x, known[index]!.y);
     press(store, 700, 500);
     press(store, 700, 300);
-    expect(posePressed(store.state.getState(), known, body)).toBeNull();
+    expect(posePressed(store.state.getState(), known, body, 0)).toBeNull();
   });
 });

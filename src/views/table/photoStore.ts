@@ -1,10 +1,6 @@
 import { createStore, type StoreApi } from 'zustand';
 import type { Field } from '../../core/field/field.ts';
-import {
-  picturedPose,
-  type PicturedPose,
-  type RobotMark,
-} from '../../core/mathematics/homography.ts';
+import { picturedPose, type PicturedPose, type RobotMark } from '../../core/camera/pressedPose.ts';
 import type { Point } from '../../core/mathematics/pose.ts';
 import { formatNumber } from '../../core/mathematics/quantity.ts';
 import type { Body } from '../../core/robot/parameters.ts';
@@ -90,13 +86,18 @@ export function createPhotoStore(): PhotoStore {
   };
 }
 
-/** The robot's pose from what was pressed; null while something is missing, or three points lie on a line. */
+/**
+ * The robot's pose from what was pressed; null while something is missing, or three points lie on a line.
+ *
+ * @param height of both marks above the table, mm
+ */
 export function posePressed(
-  { clicks, chosen, pointer }: Pick<PhotoState, 'clicks' | 'chosen' | 'pointer'>,
+  { clicks, chosen, pointer, size }: Pick<PhotoState, 'clicks' | 'chosen' | 'pointer' | 'size'>,
   known: readonly KnownPoint[],
   body: Body,
+  height: number,
 ): PicturedPose | null {
-  if (clicks.includes(null)) return null;
+  if (clicks.includes(null) || size === null) return null;
   const places = clicks as readonly Point[];
   const marks = [body.ahead, -body.behind].map((x, i) => ({
     picture: places[TABLE_POINTS + i]!,
@@ -106,6 +107,8 @@ export function posePressed(
     {
       known: chosen.map((index, i) => ({ picture: places[i]!, field: known[index]! })),
       marks,
+      height,
+      size,
     },
     Math.max(LEAST_SPREAD, CLICK_SPREAD * (pointer?.scale ?? 1)),
   );

@@ -20,6 +20,8 @@ export interface TableState {
   /** When the gyro was zeroed or checked last; null when nobody knows. */
   zeroedAt: string | null;
   photoFault: string | null;
+  /** How high the marks are that are pressed on photos, mm; they stay from run to run. */
+  markHeight: number;
 }
 
 /** The state of the Table and all that can be done to it; what is logged goes through the run log. */
@@ -40,6 +42,7 @@ export interface TableStore {
   refusePhoto: (sentence: string) => void;
   /** Takes a measurement from a photo, with words on how good it is. */
   takeMeasured: (offset: Offset, within: string) => void;
+  giveMarkHeight: (height: number) => void;
   tick: (ticked: ReadonlySet<StartItem>) => void;
   tickAll: () => void;
   giveBattery: (battery: string) => void;
@@ -64,6 +67,7 @@ export function createTableStore(
     battery: '',
     zeroedAt,
     photoFault: null,
+    markHeight: 0,
   }));
   const entry = () => state.getState().entry;
   const change = (part: Partial<RunEntry>) => state.setState({ entry: { ...entry(), ...part } });
@@ -97,6 +101,7 @@ export function createTableStore(
       change({ note: within });
       state.setState({ task: 'runs' });
     },
+    giveMarkHeight: (markHeight) => state.setState({ markHeight }),
     tick: (ticked) => state.setState({ ticked }),
     tickAll: () => state.setState({ ticked: new Set(START_ITEMS) }),
     giveBattery: (battery) => state.setState({ battery }),

@@ -35,7 +35,11 @@ export function useLearning(
     const driven = (log.data ?? []).map(({ plan, field, runs }) => ({
       plan,
       field,
-      runs: runs.map(({ sessionId, measurements }) => ({ session: sessionId, measurements })),
+      runs: runs.map(({ sessionId, measurements, seen }) => ({
+        session: sessionId,
+        measurements,
+        seen,
+      })),
     }));
     const runs = driven.reduce((sum, one) => sum + one.runs.length, 0);
     return runs < FEWEST ? null : { driven, experiment, checkpoint, zone };

@@ -146,7 +146,7 @@ function initialNoises(trueParameters: RobotParameters, { heading }: Pose): Step
 }
 
 /** The slow walks of the gyro's angle and of its drift in a step, as if they happened at its beginning. */
-function walksOf(step: StepModel, { gyro }: RobotParameters): StepNoise[] {
+export function walksOf(step: StepModel, { gyro }: RobotParameters): StepNoise[] {
   const root = Math.sqrt(step.duration);
   const walks: [number, ErrorVector][] = [
     [gyro.angleWalk, step.jacobian[3]!],

@@ -1,13 +1,17 @@
 import { describe, expect, it } from 'vitest';
-import { learningRates } from '../../../../tests/experiments/learningRates.ts';
+import { learningRates, type LearningRate } from '../../../../tests/experiments/learningRates.ts';
 
-/** Few, because the suite is run often; docs/mathematics.md has the table of 40 a number. */
+/** Few, because the suite is run often; docs/mathematics.md has the tables of 40 a number. */
 const SEEDS = 3;
+
+const sumOf =
+  (rates: readonly LearningRate[]) =>
+  (of: (rate: LearningRate) => number): number =>
+    rates.reduce((whole, rate) => whole + of(rate), 0);
 
 describe('learning which number is wrong', () => {
   const rates = learningRates(SEEDS);
-  const sum = (of: (rate: (typeof rates)[number]) => number) =>
-    rates.reduce((whole, rate) => whole + of(rate), 0);
+  const sum = sumOf(rates);
   const asked = sum((rate) => rate.asked);
   const margin = (share: number) => 2.5 * Math.sqrt((share * (1 - share)) / asked);
 
@@ -21,5 +25,13 @@ describe('learning which number is wrong', () => {
     const held = sum((rate) => rate.held) / sum(({ intervals }) => intervals);
     expect(held).toBeGreaterThan(0.9);
     expect(held).toBeLessThan(0.99);
+  });
+
+  it('knows more with a camera that sees every move, and still says how well', () => {
+    const seen = sumOf(learningRates(SEEDS, 'camera'));
+    const held = seen(({ held: own }) => own) / seen(({ intervals }) => intervals);
+    expect(held).toBeGreaterThan(0.9);
+    expect(held).toBeLessThan(0.99);
+    expect(seen(({ left }) => left)).toBeLessThan(0.93 * sum(({ left }) => left));
   });
 });

@@ -19,12 +19,12 @@ const experiments = routes.map((name): Experiment => ({
   trueParameters: setup,
   knowledge,
 }));
-const after = (wrong: Record<string, number>) => {
+const after = (wrong: Record<string, number>, by: 'hand' | 'camera' = 'hand') => {
   const trueParameters = deviated(setup, wrong);
   return experiments.map(({ plan, ...experiment }, route) => ({
     plan,
     field: FIELD,
-    runs: driveRuns({ ...experiment, plan, trueParameters }, 7 + route),
+    runs: driveRuns({ ...experiment, plan, trueParameters }, 7 + route, by),
   }));
 };
 
@@ -65,6 +65,38 @@ describe('learning from runs', () => {
     const shown = new Set(learnedNumbers(learned).map(({ cause }) => cause));
     expect(shown.has('light.firstX')).toBe(false);
     expect(next.sources['light.firstX']).toBeUndefined();
+  });
+
+  it('knows more where a camera saw each move, and where the robot was put down', () => {
+    const seen = learn(after({ 'drive.wheelDiameter': 1.3 }, 'camera'), setup, knowledge)!;
+    expect(seen.seen).toBe(20);
+    expect(learnedWords(seen, setup).reason).toContain('20 of them seen move by move');
+    const narrower = (cause: string) => {
+      const of = (all: typeof learned) => all.causes.find((one) => one.cause === cause)!;
+      return of(seen).spread / of(learned).spread;
+    };
+    for (const cause of ['motor.braking', 'gyro.scale', 'start.near-left.along'])
+      expect([cause, narrower(cause) < 0.8]).toEqual([cause, true]);
+    const wheels = seen.causes.find(({ cause }) => cause === 'drive.wheelDiameter')!;
+    expect(wheels.low).toBeLessThan(1.3);
+    expect(wheels.high).toBeGreaterThan(1.3);
+  });
+
+  it('takes runs of which a camera saw some moves only', () => {
+    const [tide, heron] = after({}, 'camera');
+    const half = heron!.runs.map((run, i) => ({
+      ...run,
+      seen:
+        i % 3 === 0
+          ? null
+          : { ...run.seen!, moves: run.seen!.moves.filter(({ step }) => step !== i % 4) },
+    }));
+    const partly = learn([tide!, { ...heron!, runs: half }], setup, knowledge)!;
+    expect(partly.seen).toBe(16);
+    for (const { deviation, spread, before } of partly.causes) {
+      expect(Number.isFinite(deviation)).toBe(true);
+      expect(spread).toBeLessThan(1.2 * before);
+    }
   });
 
   it('suspects nothing much of a robot that is as its setup says', () => {

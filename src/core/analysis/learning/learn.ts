@@ -33,7 +33,9 @@ interface Suspects {
 
 /** What all runs together tell of a robot. */
 export interface Learned {
+  /** Runs that count, and those of them that a camera saw move by move. */
   runs: number;
+  seen: number;
   /** Most likely first; what the routes do not show is under no suspicion. */
   suspects: Suspects[];
   /** All causes, in the order in which they were asked about. */
@@ -91,7 +93,7 @@ export function learn(
 
 /** The causes under every assumption, weighed. */
 function weighed(
-  { causes, prior, effects, runs }: Observations,
+  { causes, prior, effects, runs, seen: watched }: Observations,
   residuals: readonly number[],
 ): Learned {
   const told = dataOf(effects, residuals);
@@ -158,6 +160,7 @@ function weighed(
   });
   return {
     runs,
+    seen: watched,
     suspects: groups
       .map((members): Suspects => {
         const own = members.map((i) => learned[i]!).sort((a, b) => b.chance - a.chance);

@@ -1,34 +1,27 @@
 import { CholeskyDecomposition, Matrix, solve } from 'ml-matrix';
-import { offsetFrom, type Field, type Offset } from '../../field/field.ts';
-import { wrapAngle } from '../../mathematics/angle.ts';
-import { toField } from '../../mathematics/pose.ts';
+import type { Field } from '../../field/field.ts';
+import { toField, type Pose } from '../../mathematics/pose.ts';
 import { mean, median } from '../../mathematics/sample.ts';
 import { deviated, type Knowledge } from '../../robot/knowledge.ts';
 import type { RobotParameters } from '../../robot/parameters.ts';
-import { toolPose } from '../../robot/toolPose.ts';
-import { checkpointsOf } from '../../route/checkpoints.ts';
-import { stepsOf, type RoutePlan } from '../../route/plan.ts';
-import { forecastPose, forecastRuns, momentAfterMove } from '../../simulation/forecast.ts';
-import { nominalRun, type Experiment } from '../../simulation/run.ts';
+import type { RoutePlan } from '../../route/plan.ts';
+import {
+  CONDITIONS,
+  forecastPose,
+  forecastRuns,
+  momentAfterMove,
+  type Forecast,
+} from '../../simulation/forecast.ts';
+import { nominalRun, startPose, type Experiment } from '../../simulation/run.ts';
 import { SESSION_SHARE } from '../runs/posterior.ts';
-import { offsetEffects, unknownEffects } from '../unknowns/effects.ts';
+import { unknownEffects, type UnknownEffects } from '../unknowns/effects.ts';
+import { axesOf, posesOf, type Axis, type DrivenRun, type RunPoses } from './axes.ts';
 
 /** The runs of one revision, all with the same setup. */
 export interface DrivenPlan {
   plan: RoutePlan;
   field: Field;
   runs: readonly DrivenRun[];
-}
-
-/** Where one run ended; the heading is null where nobody measured it. */
-interface DrivenRun {
-  session: string;
-  measurements: readonly {
-    checkpointId: string;
-    along: number;
-    left: number;
-    turned: number | null;
-  }[];
 }
 
 /** How a start is put down otherwise than it is drawn, every time: one unit of each moves the ends as any number does. */
@@ -43,11 +36,12 @@ export interface Observations {
   causes: string[];
   /** Covariance of the causes as known before. */
   prior: Matrix;
-  /** One row a mean offset: of a plan, a session, a checkpoint and an axis. */
+  /** One row a mean of what was measured: of a plan, a session and an axis. */
   effects: Matrix;
   residuals: number[];
-  /** Runs that count. */
+  /** Runs that count, and those of them that were seen move by move. */
   runs: number;
+  seen: number;
   /** How far the noise-free run with some deviations ends from the one without, in the rows' units. */
   expected: (deviations: Readonly<Record<string, number>>) => number[];
 }
@@ -56,16 +50,8 @@ export interface Observations {
 const SIMULATED = 120;
 const SIMULATED_COUNT = 10;
 const SEED = 41;
-/** Standard deviation that reading a ruler and a protractor adds, mm and rad. */
-const READING = { along: 0.3, left: 0.3, turned: 0.01 };
 /** A run farther from the others than this, in standard deviations, is odd and tells nothing of the robot. */
 const ODD_BEYOND = 4;
-
-/** One row of the model: an axis of a checkpoint. */
-interface Axis {
-  checkpointId: string;
-  axis: keyof Offset;
-}
 
 /** Takes the runs of all plans apart into mean offsets, and works out what each cause would do to them. */
 export function observationsOf(
@@ -113,6 +99,7 @@ export function observationsOf(
     effects: new Matrix(blocks.flatMap(({ effects, whiten }) => whiten(effects).to2DArray())),
     residuals: whitened(offsets),
     runs: parts.reduce((sum, { runs }) => sum + runs, 0),
+    seen: parts.reduce((sum, { seen }) => sum + seen, 0),
     expected: (deviations) => {
       const ends = new Map(parts.map((part) => [part, part.endsWith(deviations)]));
       return whitened(
@@ -135,7 +122,7 @@ function startCause(startId: string, axis: (typeof START_AXES)[number]): string 
   return `start.${startId}.${axis}`;
 }
 
-/** A mean offset of one session along one axis. */
+/** A mean of one session along one axis. */
 interface Row {
   /** Which of the plan's axes. */
   axis: number;
@@ -146,27 +133,16 @@ interface Row {
 
 function planPart({ plan, field, runs }: DrivenPlan, setup: RobotParameters, known: Knowledge) {
   const experiment: Experiment = { plan, field, estimated: setup, trueParameters: setup };
-  const axes = checkpointsOf(plan).flatMap(({ id }): Axis[] =>
-    (['along', 'left', 'turned'] as const).map((axis) => ({ checkpointId: id, axis })),
-  );
-  const steps = stepsOf(plan.moves);
-  const places = checkpointsOf(plan).map(({ id, modelId }) => ({
-    step: steps.findIndex(({ move }) => move.id === id),
-    zone: field.models.find((model) => model.id === modelId)!.zone,
-  }));
+  const straight = nominalRun(experiment);
+  const axes = axesOf(plan, field, setup.body, straight, runs);
   const endsOf = (of: Experiment): number[] => {
-    const run = nominalRun(of);
-    return places.flatMap(({ step, zone }) => {
-      const { along, left, turned } = offsetFrom(zone, toolPose(setup.body, run.moves[step]!.end));
-      return [along, left, turned];
-    });
+    const poses = posesOf(nominalRun(of));
+    return axes.map((axis) => axis.of(poses));
   };
-  const nominal = endsOf(experiment);
+  const planned = posesOf(straight);
+  const nominal = axes.map((axis) => axis.of(planned));
   const effects = unknownEffects(experiment, known);
-  const perPlace = places.map(({ step, zone }) => offsetEffects(effects, step, zone, setup.body));
-  const perNumber = axes.map(({ axis }, i) =>
-    perPlace[Math.floor(i / 3)]!.map((offset) => offset[axis]),
-  );
+  const perNumber = axisEffects(axes, planned, effects);
   const moved = (deviations: Readonly<Record<string, number>>) => ({
     ...experiment,
     field: movedStart(field, plan.startId, deviations),
@@ -178,10 +154,10 @@ function planPart({ plan, field, runs }: DrivenPlan, setup: RobotParameters, kno
     const [more, less] = [step, -step].map((by) =>
       endsOf(moved({ [startCause(plan.startId, axis)]: by })),
     ) as [number[], number[]];
-    return more.map((value, i) => difference(axes[i]!.axis, value, less[i]!) / (2 * step));
+    return more.map((value, i) => (value - less[i]!) / (2 * step));
   });
   const perStart = axes.map((_, i) => byAxis.map((column) => column[i]!));
-  const covariance = spreadOfRuns(experiment, axes, places, runs);
+  const covariance = spreadOfRuns(experiment, axes, straight.moves.length, runs);
   const counted = runs.filter((run, i) => isUsual(run, i, runs, axes, covariance));
   const sessions = sessionRows(counted, axes);
   return {
@@ -192,6 +168,7 @@ function planPart({ plan, field, runs }: DrivenPlan, setup: RobotParameters, kno
     perStart,
     sessions,
     runs: counted.length,
+    seen: counted.filter(({ seen }) => seen !== null).length,
     /** Covariance of two mean offsets of a session: of the runs, and of the session that they have in common. */
     noise: (a: Row, b: Row): number => {
       const both = [...a.measured].filter((run) => b.measured.has(run)).length;
@@ -232,13 +209,13 @@ function movedStart(
   };
 }
 
-/** The mean offsets of each session. */
+/** What each session measured in the mean. */
 function sessionRows(runs: readonly DrivenRun[], axes: readonly Axis[]): Row[][] {
   const sessions = [...new Set(runs.map(({ session }) => session))];
   return sessions.map((session) =>
     axes.flatMap((axis, index): Row[] => {
       const measured = runs.flatMap((run, i): [number, number][] => {
-        const value = run.session === session ? valueOf(run, axis) : null;
+        const value = run.session === session ? axis.measured(run) : null;
         return value === null ? [] : [[i, value]];
       });
       if (measured.length === 0) return [];
@@ -253,29 +230,63 @@ function sessionRows(runs: readonly DrivenRun[], axes: readonly Axis[]): Row[][]
   );
 }
 
-function valueOf({ measurements }: DrivenRun, { checkpointId, axis }: Axis): number | null {
-  return measurements.find((one) => one.checkpointId === checkpointId)?.[axis] ?? null;
+/** Change of each axis for one unit of deviation of each number: small enough for a straight line, whatever its unit is. */
+function axisEffects(
+  axes: readonly Axis[],
+  { start, ends }: RunPoses,
+  { perUnit }: UnknownEffects,
+): number[][] {
+  const changed = perUnit.map((moments): RunPoses & { per: number } => {
+    const changes = ends.map((_, step) => moments[momentAfterMove(step)]!);
+    const per = Math.max(
+      ...changes.map(({ x, y, heading }) => Math.max(Math.hypot(x, y), 100 * Math.abs(heading))),
+    );
+    const part = per > 0 ? 1 / per : 0;
+    const moved = (end: Pose, step: number): Pose => ({
+      x: end.x + part * changes[step]!.x,
+      y: end.y + part * changes[step]!.y,
+      heading: end.heading + part * changes[step]!.heading,
+    });
+    return { start, ends: ends.map(moved), per };
+  });
+  return axes.map((axis) => {
+    const planned = axis.of({ start, ends });
+    return changed.map((poses) => poses.per * (axis.of(poses) - planned));
+  });
+}
+
+/** The poses of a simulated run. */
+function simulatedPoses(forecast: Forecast, run: number, drawn: Pose, steps: number): RunPoses {
+  const at = run * CONDITIONS.length;
+  const [along, left, turned] = forecast.conditions.slice(at, at + 3) as unknown as [
+    number,
+    number,
+    number,
+  ];
+  return {
+    start: { ...toField(drawn, { x: along, y: left }), heading: drawn.heading + turned },
+    ends: Array.from({ length: steps }, (_, step) =>
+      forecastPose(forecast, run, momentAfterMove(step)),
+    ),
+  };
 }
 
 /**
- * Covariance of the offsets of one run at all axes together: that of simulated runs, drawn towards what the driven ones
- * show. Checkpoints of one run err together.
+ * Covariance of all axes of one run together: that of simulated runs, drawn towards what the driven ones show. Places and
+ * moves of one run err together.
  */
 function spreadOfRuns(
   experiment: Experiment,
   axes: readonly Axis[],
-  places: readonly { step: number; zone: Field['models'][number]['zone'] }[],
+  steps: number,
   runs: readonly DrivenRun[],
 ): Matrix {
   const forecast = forecastRuns(experiment, SEED, SIMULATED);
-  const { body } = experiment.estimated;
-  const simulated = Array.from({ length: SIMULATED }, (_, run) =>
-    places.flatMap(({ step, zone }) => {
-      const end = forecastPose(forecast, run, momentAfterMove(step));
-      const { along, left, turned } = offsetFrom(zone, toolPose(body, end));
-      return [along, left, turned];
-    }),
-  );
+  const drawn = startPose(experiment.plan, experiment.field);
+  const simulated = Array.from({ length: SIMULATED }, (_, run) => {
+    const poses = simulatedPoses(forecast, run, drawn, steps);
+    return axes.map((axis) => axis.of(poses));
+  });
   const middles = axes.map((_, i) => mean(simulated.map((run) => run[i]!)));
   const sessions = [...new Set(runs.map(({ session }) => session))];
   const means = new Map(
@@ -283,31 +294,32 @@ function spreadOfRuns(
       session,
       axes.map((axis) => {
         const own = runs.filter((run) => run.session === session);
-        return mean(own.flatMap((run) => valueOf(run, axis) ?? []));
+        return mean(own.flatMap((run) => axis.measured(run) ?? []));
       }),
     ]),
   );
   const away = runs.map((run) =>
     axes.map((axis, i) => {
-      const value = valueOf(run, axis);
-      return value === null ? null : difference(axis.axis, value, means.get(run.session)![i]!);
+      const value = axis.measured(run);
+      return value === null ? null : value - means.get(run.session)![i]!;
     }),
   );
+  const before = Matrix.zeros(axes.length, axes.length);
   const covariance = Matrix.zeros(axes.length, axes.length);
   axes.forEach((a, i) =>
     axes.forEach((_, j) => {
       const products = simulated.map((run) => (run[i]! - middles[i]!) * (run[j]! - middles[j]!));
-      const before = mean(products) + (i === j ? READING[a.axis] ** 2 : 0);
+      before.set(i, j, mean(products) + (i === j ? a.reading ** 2 : 0));
       const both = away.flatMap((run) =>
         run[i] == null || run[j] == null ? [] : [run[i] * run[j]],
       );
       const free = Math.max(0, both.length - sessions.length);
-      const sum = both.reduce((whole, product) => whole + product, 0);
-      const weight = free === 0 ? 0 : sum;
-      covariance.set(i, j, (SIMULATED_COUNT * before + weight) / (SIMULATED_COUNT + free));
+      const sum = free === 0 ? 0 : both.reduce((whole, product) => whole + product, 0);
+      covariance.set(i, j, (SIMULATED_COUNT * before.get(i, j) + sum) / (SIMULATED_COUNT + free));
     }),
   );
-  return covariance;
+  // Where some runs were seen and others were not, what each pair of axes shows may not fit together.
+  return new CholeskyDecomposition(covariance).isPositiveDefinite() ? covariance : before;
 }
 
 /** Whether a run lies with the others of its session on every axis. */
@@ -321,14 +333,10 @@ function isUsual(
   const others = runs.filter((other, i) => other.session === run.session && i !== index);
   if (others.length < 3) return true;
   return axes.every((axis, i) => {
-    const value = valueOf(run, axis);
-    const values = others.flatMap((other) => valueOf(other, axis) ?? []);
+    const value = axis.measured(run);
+    const values = others.flatMap((other) => axis.measured(other) ?? []);
     if (value === null || values.length < 3) return true;
-    const away = Math.abs(difference(axis.axis, value, median(values)));
+    const away = Math.abs(value - median(values));
     return away <= ODD_BEYOND * Math.sqrt(covariance.get(i, i));
   });
-}
-
-function difference(axis: keyof Offset, a: number, b: number): number {
-  return axis === 'turned' ? wrapAngle(a - b) : a - b;
 }

@@ -40,7 +40,7 @@ export const WORTH = { length: 1, angle: 0.0035 };
 /** A turn that goes less than this, mm for each rad, is judged by how far it turns. */
 const TURNS_WITHIN = 60;
 /** Simulated runs by which the spread of a move is assumed. */
-const SIMULATED = 80;
+export const SIMULATED = 80;
 const SEED = 53;
 
 /** What each move of a plan does, in all runs of it that were seen. In the order of the steps. */
@@ -93,6 +93,13 @@ export function moveDeviations(
       Math.abs(one.offset.value) > (isAngle(one.by) ? WORTH.angle : WORTH.length) &&
       pValue(one.offset, 0, knownOf(one.values).length - 1) < WRONG / judged.length,
   }));
+}
+
+/** The move that errs most surely comes first: by its offset in standard errors. */
+export function bySureness(a: MoveDeviation, b: MoveDeviation): number {
+  const sureness = ({ offset }: MoveDeviation) =>
+    offset === null ? 0 : Math.abs(offset.value) / offset.standardError;
+  return sureness(b) - sureness(a);
 }
 
 /** What was seen of a move, without the runs in which it was not. */

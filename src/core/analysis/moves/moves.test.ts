@@ -13,6 +13,7 @@ import { correctionSentence, deviationSentence } from '../../text/moveWords.ts';
 import { disagreementSentence } from '../../text/disagreementWords.ts';
 import { disagreements } from './disagreements.ts';
 import { hubMoves } from './hubMoves.ts';
+import { measuredSources } from './measuredSources.ts';
 import { correctionOf, moveDeviations } from './moveDeviations.ts';
 import { moveReadings } from './moveReadings.ts';
 import { proposedRun } from './proposedRun.ts';
@@ -72,6 +73,52 @@ describe('courses brought together in time', () => {
     expect(speed[15]).toBeCloseTo(100, 0);
     expect(turning[15]).toBeCloseTo(1, 6);
     expect(heading.at(-1)).toBeGreaterThan(1.4);
+  });
+});
+
+describe('sources of the error budget', () => {
+  const drivenBy = (truth: typeof setup, seed: number, count: number) =>
+    Array.from({ length: count }, (_, run) =>
+      movesOf(randomRun({ ...experiment, trueParameters: truth }, seed, run), 100 * seed + run),
+    );
+  const factorOf = (of: ReturnType<typeof measuredSources>, source: string) =>
+    of.find((one) => one.source === source)!.factor;
+
+  it('are found to vary as much as is assumed where they do: 95 % intervals hold', () => {
+    const held = new Map<string, number[]>();
+    for (let seed = 1; seed <= 40; seed++)
+      for (const { source, factor } of measuredSources(experiment, drivenBy(setup, seed, 8)))
+        held.set(source, [...(held.get(source) ?? []), Number(factor.low < 1 && factor.high > 1)]);
+    expect([...held.keys()]).toContain('start');
+    expect(held.size).toBeGreaterThan(2);
+    for (const [source, all] of held) {
+      const share = all.reduce((sum, one) => sum + one, 0) / all.length;
+      expect([source, share >= 0.8]).toEqual([source, true]);
+    }
+  }, 60_000);
+
+  it('show a put-down and a ground that vary twice as much', () => {
+    const { placement, ground } = setup;
+    const truth = withSetupValues(setup, {
+      'placement.alongSpread': 2 * placement.alongSpread,
+      'placement.acrossSpread': 2 * placement.acrossSpread,
+      'placement.headingSpread': 2 * placement.headingSpread,
+      'ground.slip': 2 * ground.slip,
+    });
+    const found = measuredSources(experiment, drivenBy(truth, 3, 20));
+    for (const source of ['start', 'ground']) {
+      const { value, low, high } = factorOf(found, source);
+      expect([source, value > 1.4 && value < 2.8, low > 1, high > 2]).toEqual([
+        source,
+        true,
+        true,
+        true,
+      ]);
+    }
+  });
+
+  it('are not judged by three runs', () => {
+    expect(measuredSources(experiment, drivenBy(setup, 4, 3))).toEqual([]);
   });
 });
 

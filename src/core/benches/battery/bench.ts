@@ -3,6 +3,7 @@ import { mean } from '../../mathematics/sample.ts';
 import { conditionsSchema, defineBench, readings } from '../definition.ts';
 import { lastOf, valueOf, valuesOf } from '../episodes.ts';
 import { motionOf } from './motion.ts';
+import { isStraight, isTurn } from '../seenDrive.ts';
 import { say } from '../../language/say.ts';
 
 /** The same straight, or the same turn, at several voltages. */
@@ -50,6 +51,23 @@ export const batteryBench = defineBench({
         faults: rounded(silent / segment.length),
       },
     ];
+  },
+  /** Only motors say when it began to stop. */
+  byCamera: {
+    event: ({ move }) => (move === 'straight' ? 'driven' : 'turned'),
+    needs: ['voltage'],
+    read: (drive, { voltage }, { move, told }) => {
+      const straight = move === 'straight';
+      const fits = straight ? isStraight(drive, told) : isTurn(drive, told);
+      if (typeof voltage !== 'number' || !fits) return null;
+      return {
+        voltage,
+        measured: straight ? drive.ahead : Math.abs(drive.turned),
+        stopping: null,
+        top: rounded(straight ? drive.top.speed : drive.top.rate),
+        faults: null,
+      };
+    },
   },
 });
 

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { millimetres, positive } from '../../schema/numbers.ts';
 import { conditionsSchema, defineBench, readings } from '../definition.ts';
 import { endsWith, lastOf, motorChange } from '../episodes.ts';
+import { isTurn } from '../seenDrive.ts';
 import { say } from '../../language/say.ts';
 
 /** A square driven both ways round. */
@@ -27,5 +28,18 @@ export const squareBench = defineBench({
     const [x, y] = [lastOf(segment, 'ahead'), lastOf(segment, 'aside')];
     if (motors === null || x === null || y === null) return [];
     return [{ way: motors.right > motors.left ? ('left' as const) : ('right' as const), x, y }];
+  },
+  /** Four corners all in all, back to where it began. */
+  byCamera: {
+    event: () => 'square',
+    needs: [],
+    read: (drive) =>
+      isTurn(drive, 2 * Math.PI)
+        ? {
+            way: drive.turned > 0 ? ('left' as const) : ('right' as const),
+            x: drive.ahead,
+            y: drive.left,
+          }
+        : null,
   },
 });

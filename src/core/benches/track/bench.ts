@@ -3,6 +3,7 @@ import { turnOfMotor } from '../../robot/driveBase.ts';
 import { positive } from '../../schema/numbers.ts';
 import { conditionsSchema, defineBench, readings } from '../definition.ts';
 import { lastOf, motorChange } from '../episodes.ts';
+import { isTurn } from '../seenDrive.ts';
 import { say } from '../../language/say.ts';
 
 const angle = z.number().min(-1000).max(1000);
@@ -27,5 +28,13 @@ export const trackBench = defineBench({
     if (motors === null || measured === null) return [];
     const told = turnOfMotor(drive, (motors.right - motors.left) / 2, 'spot');
     return told === 0 ? [] : [{ told, measured }];
+  },
+  byCamera: {
+    event: () => 'turned',
+    needs: ['told'],
+    read: (drive, { told }) =>
+      typeof told === 'number' && isTurn(drive, told) && drive.turned * told > 0
+        ? { told, measured: drive.turned }
+        : null,
   },
 });

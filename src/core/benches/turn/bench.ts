@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { conditionsSchema, defineBench, readings } from '../definition.ts';
 import { lastOf } from '../episodes.ts';
+import { isTurn } from '../seenDrive.ts';
 import { say } from '../../language/say.ts';
 
 /** Turns that the gyro stops, at several paces. */
@@ -34,5 +35,18 @@ export const turnBench = defineBench({
         way: turned > 0 ? ('left' as const) : ('right' as const),
       },
     ];
+  },
+  byCamera: {
+    event: () => 'turned',
+    needs: ['trigger', 'rate'],
+    read: (drive, { trigger, rate }) =>
+      typeof trigger === 'number' && typeof rate === 'number' && isTurn(drive, trigger)
+        ? {
+            trigger,
+            rate,
+            measured: Math.abs(drive.turned),
+            way: drive.turned > 0 ? ('left' as const) : ('right' as const),
+          }
+        : null,
   },
 });

@@ -3,6 +3,7 @@ import { distanceOfMotor } from '../../robot/driveBase.ts';
 import { millimetres, positive } from '../../schema/numbers.ts';
 import { conditionsSchema, defineBench, readings } from '../definition.ts';
 import { endsWith, lastOf, motorChange } from '../episodes.ts';
+import { isStraight } from '../seenDrive.ts';
 import { say } from '../../language/say.ts';
 
 /** Straights by the motors against a tape. */
@@ -34,5 +35,13 @@ export const wheelsBench = defineBench({
     return told > 0 && Math.abs(ahead) > 0
       ? [{ told, ahead: Math.abs(ahead), left: lastOf(segment, 'aside') }]
       : [];
+  },
+  byCamera: {
+    event: () => 'driven',
+    needs: ['told'],
+    read: (drive, { told }) =>
+      typeof told === 'number' && isStraight(drive, told)
+        ? { told, ahead: drive.ahead, left: drive.left }
+        : null,
   },
 });

@@ -1,7 +1,7 @@
-import type { Experiment } from '../../simulation/run.ts';
 import {
   lengthOf,
   practiceTurn,
+  type FilmedDrive,
   type Mishap,
   type PracticeTurn,
   type TableScene,
@@ -17,17 +17,17 @@ export interface FilmedTurn {
 /** What happens in one run after the other: mostly nothing. */
 const USUAL: readonly Mishap[] = ['none', 'none', 'hand', 'none', 'straightened', 'none', 'bump'];
 
-/** One turn of a practice robot after the other, as a camera that stands still films them. */
+/** One turn of a practice robot after the other, as a camera that stands still films them: runs of a route, or drives of a bench. */
 export class PracticeFilm {
   private latest: FilmedTurn | null = null;
 
   /**
-   * @param experiment the robot as the team believes it and as it is
+   * @param driveOf what it does in a turn, by the number of the turn
    * @param before turns that were driven before: those that follow are others
    * @param mishaps what goes wrong in one turn after the other, again and again
    */
   constructor(
-    private readonly experiment: Experiment,
+    private readonly driveOf: (number: number) => FilmedDrive,
     private readonly seed: number,
     private before = 0,
     private readonly mishaps: readonly Mishap[] = USUAL,
@@ -42,7 +42,7 @@ export class PracticeFilm {
       now = {
         number,
         begun: now === null ? 0 : now.begun + lengthOf(now.turn),
-        turn: practiceTurn(this.experiment, this.seed, number, mishap),
+        turn: practiceTurn(this.driveOf(number), this.seed, number, mishap),
       };
     }
     this.latest = now;

@@ -1,7 +1,22 @@
 import { normal, uniform, type Draw } from '../../mathematics/randomness.ts';
 import { wrapAngle } from '../../mathematics/angle.ts';
 import { toField, type Point, type Pose } from '../../mathematics/pose.ts';
-import { poseAt, randomRun, type Experiment, type RunRecord } from '../../simulation/run.ts';
+import { poseAt, type RunRecord } from '../../simulation/run.ts';
+
+/** What a robot does between being put down and being taken away. */
+export interface FilmedDrive {
+  start: Pose;
+  /** s */
+  duration: number;
+  /** Where the middle of its axle is, s after it set off. */
+  poseAt: (time: number) => Pose;
+}
+
+/** A run of a route as it is filmed. */
+export function filmedRun(run: RunRecord): FilmedDrive {
+  const { moves, duration } = run;
+  return { start: moves[0]!.start, duration, poseAt: (time) => poseAt(run, time) };
+}
 
 /** What goes wrong in a practice run, if anything does. */
 export type Mishap = 'none' | 'hand' | 'bump' | 'lift' | 'picked early' | 'straightened';
@@ -25,7 +40,7 @@ export interface PracticeTurn {
   stands: number;
   away: number;
   /** What the robot did, with times from when it set off; a lifted one not to its end. */
-  run: RunRecord;
+  drive: FilmedDrive;
   sceneAt: (time: number) => TableScene;
 }
 
@@ -42,22 +57,20 @@ const PUT_DOWN = { place: 2, heading: 0.008 };
 
 /** One turn of a practice robot at the table, with everything that hands do. */
 export function practiceTurn(
-  experiment: Experiment,
+  drive: FilmedDrive,
   seed: number,
   number: number,
   mishap: Mishap,
 ): PracticeTurn {
   const luck = uniform(seed, number, 31);
-  const run = randomRun(experiment, seed, number);
-  const start = run.moves[0]!.start;
+  const { start, duration } = drive;
   const down = BRINGS;
   const off = down + WAITS + luck();
-  const cut = off + run.duration * (0.35 + 0.3 * luck());
-  const stands = mishap === 'lift' ? cut : off + run.duration;
+  const cut = off + duration * (0.35 + 0.3 * luck());
+  const stands = mishap === 'lift' ? cut : off + duration;
   const away =
     mishap === 'lift' ? cut : stands + (mishap === 'picked early' ? STANDS_SHORTLY : STANDS);
-  const drive =
-    mishap === 'bump' ? bumped(run, cut - off, luck) : (time: number) => poseAt(run, time);
+  const driven = mishap === 'bump' ? bumped(drive, cut - off, luck) : drive.poseAt;
   const first = mishap === 'straightened' ? putDownBadly(start, normal(seed, number, 32)) : start;
   return {
     mishap,
@@ -65,7 +78,7 @@ export function practiceTurn(
     off,
     stands,
     away,
-    run,
+    drive,
     sceneAt: (time) => {
       if (time < down) return carried(first, 1 - time / down);
       if (time < off) {
@@ -75,12 +88,12 @@ export function practiceTurn(
         return { robot, lift: 0, hand: touching ? besides(robot) : null };
       }
       if (time < away) {
-        const robot = drive(Math.min(time, stands) - off);
+        const robot = driven(Math.min(time, stands) - off);
         const over = mishap === 'hand' && Math.abs(time - cut) < 0.22;
         const pushing = mishap === 'bump' && Math.abs(time - cut) < 0.25;
         return { robot, lift: 0, hand: over ? robot : pushing ? besides(robot) : null };
       }
-      return carried(drive(Math.min(away, stands) - off), (time - away) / TAKES);
+      return carried(driven(Math.min(away, stands) - off), (time - away) / TAKES);
     },
   };
 }
@@ -91,12 +104,12 @@ export function lengthOf({ away }: PracticeTurn): number {
 }
 
 /** Somebody leans on the table: from a moment on it drives beside its way. */
-function bumped(run: RunRecord, at: number, luck: Draw): (time: number) => Pose {
+function bumped({ poseAt }: FilmedDrive, at: number, luck: Draw): (time: number) => Pose {
   const side = luck() < 0.5 ? -1 : 1;
   const [aside, turned] = [side * (14 + 26 * luck()), side * 0.1 * luck()];
-  const pivot = poseAt(run, at);
+  const pivot = poseAt(at);
   return (time) => {
-    const pose = poseAt(run, time);
+    const pose = poseAt(time);
     const share = smooth((time - at) / 0.18);
     if (share === 0) return pose;
     const moved = toField({ ...pivot, heading: turned * share }, rotatedBack(pivot, pose));

@@ -48,7 +48,7 @@ export function practiceView(
 }
 
 /** A camera at a place that looks at another, upright. */
-function lookingAt(eye: Triple, at: Triple): CameraPose {
+export function lookingAt(eye: Triple, at: Triple): CameraPose {
   const ahead = unit([at[0] - eye[0], at[1] - eye[1], at[2] - eye[2]]);
   const right = unit(cross(ahead, [0, 0, 1]));
   const down = cross(ahead, right);

@@ -1,7 +1,7 @@
 import type { CameraRun } from '../../../core/camera/liveWatch.ts';
 import { Button } from '../../../ui/Button.tsx';
-import styles from './CameraSheet.module.css';
-import { doubtWords } from './watchWords.ts';
+import styles from '../../../ui/camera/Camera.module.css';
+import { doubtWords } from '../../../ui/camera/watchWords.ts';
 import { say } from '../../../core/language/say.ts';
 
 /** What becomes of a run that is doubtful. */

@@ -14,18 +14,18 @@ import { sentenceOf } from '../../../ui/api.ts';
 import { useTableWork } from '../tableWork.ts';
 import { useWakeLock } from '../useWakeLock.ts';
 import { AskedRun } from './AskedRun.tsx';
-import { CameraChoice } from './CameraChoice.tsx';
-import { CameraPicture } from './CameraPicture.tsx';
-import styles from './CameraSheet.module.css';
-import type { CameraNotes } from './cameraNotes.ts';
+import { CameraChoice } from '../../../ui/camera/CameraChoice.tsx';
+import { CameraPicture } from '../../../ui/camera/CameraPicture.tsx';
+import styles from '../../../ui/camera/Camera.module.css';
+import type { CameraNotes } from '../../../ui/camera/cameraNotes.ts';
 import { LensSteps } from './LensSteps.tsx';
 import { LoggedRun } from './LoggedRun.tsx';
 import { putDownWords, runLabel } from './seenRun.ts';
-import { TagPlace } from './TagPlace.tsx';
+import { TagPlace } from '../../../ui/camera/TagPlace.tsx';
 import { TagSurvey } from './TagSurvey.tsx';
 import { useCameraLog } from './useCameraLog.ts';
-import { useSignal, type Signal } from './useSignal.ts';
-import { cameraFacts, watchingWords } from './watchWords.ts';
+import { useSignal, type Signal } from '../../../ui/camera/useSignal.ts';
+import { cameraFacts, watchingWords } from '../../../ui/camera/watchWords.ts';
 import { say } from '../../../core/language/say.ts';
 
 interface CameraWatchProps {
@@ -42,9 +42,7 @@ export function CameraWatch({ notes, choice, onChoice }: CameraWatchProps) {
   const [signal, setSignal] = useState<Signal>('sound');
   const task = useMemo(
     () => ({
-      plan,
-      field: field.field,
-      setup,
+      route: { plan, field: field.field, setup },
       tags: notes.tags,
       robotTag: notes.robotTag,
       lensOf: notes.lensOf,
@@ -147,13 +145,15 @@ export function CameraWatch({ notes, choice, onChoice }: CameraWatchProps) {
           />
         )}
         <CameraChoice
+          {...{ field, robot }}
+          practice={{ does: { plan }, before: log.runs.length }}
           choice={choice}
           onChoice={onChoice}
           notes={notes}
           signal={signal}
           onSignal={setSignal}
         />
-        {choice !== null && !under && <TagPlace seen={seen} notes={notes} />}
+        {choice !== null && !under && <TagPlace robotId={robot.id} seen={seen} notes={notes} />}
         {source !== null && seen !== null && !under && (
           <FoundOnce seen={seen} camera={source.name} notes={notes} lens={lens} />
         )}

@@ -4,7 +4,7 @@ import { describe, expect, it, vi } from 'vitest';
 import { SHEET, SIZE, TEN, viewOf } from '../../../../tests/fixtures/lensViews.ts';
 import type { LensView } from '../../../core/camera/calibrateLens.ts';
 import type { SeenFrame } from '../../../ui/camera/cameraWorker.ts';
-import type { CameraNotes } from './cameraNotes.ts';
+import type { CameraNotes } from '../../../ui/camera/cameraNotes.ts';
 import { LensSteps } from './LensSteps.tsx';
 
 const frame = (tags: LensView) => ({ tags, size: SIZE }) as unknown as SeenFrame;

@@ -17,8 +17,8 @@ import { cameraWorker, type SeenFrame } from '../../../ui/camera/cameraWorker.ts
 import { Choice } from '../../../ui/Choice.tsx';
 import { Notice } from '../../../ui/Notice.tsx';
 import { useWorker } from '../../../ui/useWorker.ts';
-import styles from './CameraSheet.module.css';
-import type { CameraNotes } from './cameraNotes.ts';
+import styles from '../../../ui/camera/Camera.module.css';
+import type { CameraNotes } from '../../../ui/camera/cameraNotes.ts';
 import { say } from '../../../core/language/say.ts';
 
 /** A sheet that moves by more than this between two pictures, px, is blurred. */

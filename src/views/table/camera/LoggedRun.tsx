@@ -1,6 +1,6 @@
 import { Button } from '../../../ui/Button.tsx';
 import type { RunContent } from '../useRunLog.ts';
-import styles from './CameraSheet.module.css';
+import styles from '../../../ui/camera/Camera.module.css';
 import { say } from '../../../core/language/say.ts';
 
 interface LoggedRunProps {

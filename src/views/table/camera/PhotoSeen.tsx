@@ -15,7 +15,7 @@ import { Notice } from '../../../ui/Notice.tsx';
 import { useWorked } from '../../../ui/useWorker.ts';
 import practice from '../Practice.module.css';
 import { useMeasured, useTableWork } from '../tableWork.ts';
-import { useCameraNotes, type CameraNotes } from './cameraNotes.ts';
+import { useCameraNotes, type CameraNotes } from '../../../ui/camera/cameraNotes.ts';
 import { withinWords } from './seenRun.ts';
 import { plural, say } from '../../../core/language/say.ts';
 
@@ -26,7 +26,8 @@ const WORST_RESIDUAL = 0.8;
 
 /** Looks for tags in the photo of a run, and measures by them at once; says in words when it cannot. */
 export function PhotoSeen({ photo }: { photo: File }) {
-  const notes = useCameraNotes();
+  const { field, robot } = useTableWork();
+  const notes = useCameraNotes({ field, robot });
   if (notes === null) return null;
   return <PhotoWithTags photo={photo} notes={notes} />;
 }

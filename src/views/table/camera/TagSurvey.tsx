@@ -10,8 +10,8 @@ import { Button } from '../../../ui/Button.tsx';
 import type { SeenFrame } from '../../../ui/camera/cameraWorker.ts';
 import { Notice } from '../../../ui/Notice.tsx';
 import { useTableWork } from '../tableWork.ts';
-import styles from './CameraSheet.module.css';
-import type { CameraNotes } from './cameraNotes.ts';
+import styles from '../../../ui/camera/Camera.module.css';
+import type { CameraNotes } from '../../../ui/camera/cameraNotes.ts';
 import { plural, say } from '../../../core/language/say.ts';
 
 interface TagSurveyProps {

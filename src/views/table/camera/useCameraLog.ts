@@ -11,7 +11,7 @@ import { useTableWork } from '../tableWork.ts';
 import type { RunContent } from '../useRunLog.ts';
 import type { Answer } from './AskedRun.tsx';
 import { contentOfSeen } from './seenRun.ts';
-import { doubtWords } from './watchWords.ts';
+import { doubtWords } from '../../../ui/camera/watchWords.ts';
 import { say } from '../../../core/language/say.ts';
 
 /** A run that logged itself. */

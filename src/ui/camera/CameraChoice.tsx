@@ -1,18 +1,24 @@
+import { useMutation } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
-import { buttonClass, Button } from '../../../ui/Button.tsx';
-import { camerasHere, type SourceChoice } from '../../../ui/camera/pictureSource.ts';
-import { cornerTags } from '../../../core/camera/usualTags.ts';
-import { Choice } from '../../../ui/Choice.tsx';
-import { FileButton } from '../../../ui/FileButton.tsx';
-import { QuantityField } from '../../../ui/QuantityField.tsx';
-import { Picker } from '../../../ui/TextField.tsx';
-import { useTableWork } from '../tableWork.ts';
-import styles from './CameraSheet.module.css';
-import type { CameraNotes } from './cameraNotes.ts';
+import { practiceRobotSchema } from '../../contracts/link.ts';
+import { buttonClass, Button } from '../Button.tsx';
+import { camerasHere, type SourceChoice } from './pictureSource.ts';
+import { cornerTags } from '../../core/camera/usualTags.ts';
+import { ask, sentenceOf } from '../api.ts';
+import { Choice } from '../Choice.tsx';
+import { Notice } from '../Notice.tsx';
+import { FileButton } from '../FileButton.tsx';
+import { QuantityField } from '../QuantityField.tsx';
+import { Picker } from '../TextField.tsx';
+import styles from './Camera.module.css';
+import type { BeforeCamera, CameraNotes } from './cameraNotes.ts';
+import type { PracticeTask } from './cameraWorker.ts';
 import type { Signal } from './useSignal.ts';
-import { say } from '../../../core/language/say.ts';
+import { say } from '../../core/language/say.ts';
 
-interface CameraChoiceProps {
+interface CameraChoiceProps extends BeforeCamera {
+  /** What the practice robot does before the practice camera, and how often it did so before. */
+  practice: Pick<PracticeTask, 'does' | 'before'>;
   choice: SourceChoice | null;
   onChoice: (choice: SourceChoice | null) => void;
   notes: CameraNotes;
@@ -21,26 +27,21 @@ interface CameraChoiceProps {
 }
 
 /** What looks at the table, and what is told of the robot's tag. */
-export function CameraChoice({ choice, onChoice, notes, signal, onSignal }: CameraChoiceProps) {
-  const { route, robot, field, log } = useTableWork();
+export function CameraChoice(props: CameraChoiceProps) {
+  const { field, robot, choice, onChoice, notes, signal, onSignal } = props;
   const [cameras, setCameras] = useState<MediaDeviceInfo[]>([]);
   useEffect(() => {
     void camerasHere().then(setCameras);
   }, [choice]);
   const { robotTag } = notes;
-  const practice = () =>
-    onChoice({
-      kind: 'practice',
-      task: {
-        plan: route.revision.plan,
-        field: field.field,
-        setup: robot.setup.setup,
-        tags: notes.tags,
-        robotTag,
-        seed: Number.parseInt(robot.id.slice(0, 7), 16),
-        before: log.runs.length,
-      },
-    });
+  const practice = useMutation({
+    mutationFn: () => ask(practiceRobotSchema, 'GET', `robots/${robot.id}/practice`),
+    onSuccess: (who) =>
+      onChoice({
+        kind: 'practice',
+        task: { ...who, ...props.practice, field: field.field, tags: notes.tags, robotTag },
+      }),
+  });
   const named = cameras.filter(({ label }) => label !== '');
   return (
     <section className={styles['choice']} aria-label={say`Camera`}>
@@ -52,7 +53,7 @@ export function CameraChoice({ choice, onChoice, notes, signal, onSignal }: Came
               variant="main"
               onClick={() => onChoice({ kind: 'camera', deviceId: null })}
             >{say`A camera of this device`}</Button>
-            <Button onClick={practice}>{say`The practice camera`}</Button>
+            <Button onClick={() => practice.mutate()}>{say`The practice camera`}</Button>
             <FileButton
               label={say`A video file`}
               accept="video/*"
@@ -64,6 +65,7 @@ export function CameraChoice({ choice, onChoice, notes, signal, onSignal }: Came
         )}
         <a className={buttonClass()} href="/tags">{say`Print the tags`}</a>
       </div>
+      {practice.error !== null && <Notice tone="fault">{sentenceOf(practice.error)}</Notice>}
       {choice?.kind === 'camera' && named.length > 1 && (
         <Picker
           label={say`Which camera`}

@@ -1,14 +1,14 @@
 import { useEffect, useRef } from 'react';
-import { pictured } from '../../../core/camera/cameraPose.ts';
-import { tagOn, type RobotTag } from '../../../core/camera/robotTag.ts';
-import { tagCorners, type TableTag } from '../../../core/camera/tags.ts';
-import { toField, type Point, type Pose } from '../../../core/mathematics/pose.ts';
-import type { Body } from '../../../core/robot/parameters.ts';
-import { toolPose } from '../../../core/robot/toolPose.ts';
-import type { ExpectedBand, SeenFrame } from '../../../ui/camera/cameraWorker.ts';
-import type { PictureSource } from '../../../ui/camera/pictureSource.ts';
-import styles from './CameraSheet.module.css';
-import { say } from '../../../core/language/say.ts';
+import { pictured } from '../../core/camera/cameraPose.ts';
+import { tagOn, type RobotTag } from '../../core/camera/robotTag.ts';
+import { tagCorners, type TableTag } from '../../core/camera/tags.ts';
+import { toField, type Point, type Pose } from '../../core/mathematics/pose.ts';
+import type { Body } from '../../core/robot/parameters.ts';
+import { toolPose } from '../../core/robot/toolPose.ts';
+import type { ExpectedBand, SeenFrame } from './cameraWorker.ts';
+import type { PictureSource } from './pictureSource.ts';
+import styles from './Camera.module.css';
+import { say } from '../../core/language/say.ts';
 
 interface CameraPictureProps {
   source: PictureSource | null;

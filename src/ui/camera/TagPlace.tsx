@@ -1,24 +1,28 @@
 import { useEffect, useRef, useState } from 'react';
-import { placeOfTag, tagOn, type FoundPlace } from '../../../core/camera/robotTag.ts';
-import { degrees, wrapAngle } from '../../../core/mathematics/angle.ts';
-import type { Pose } from '../../../core/mathematics/pose.ts';
-import { formatNumber, formatQuantity } from '../../../core/mathematics/quantity.ts';
-import { Button } from '../../../ui/Button.tsx';
-import type { SeenFrame } from '../../../ui/camera/cameraWorker.ts';
-import { Notice } from '../../../ui/Notice.tsx';
-import { useTableWork } from '../tableWork.ts';
-import styles from './CameraSheet.module.css';
+import { placeOfTag, tagOn, type FoundPlace } from '../../core/camera/robotTag.ts';
+import { degrees, wrapAngle } from '../../core/mathematics/angle.ts';
+import type { Pose } from '../../core/mathematics/pose.ts';
+import { formatNumber, formatQuantity } from '../../core/mathematics/quantity.ts';
+import { Button } from '../Button.tsx';
+import type { SeenFrame } from './cameraWorker.ts';
+import { Notice } from '../Notice.tsx';
+import styles from './Camera.module.css';
 import type { CameraNotes } from './cameraNotes.ts';
-import { say } from '../../../core/language/say.ts';
+import { say } from '../../core/language/say.ts';
 
 /** More than this, mm, and the tag did not go round in a circle. */
 const WORST_RESIDUAL = 2;
 
+interface TagPlaceProps {
+  robotId: string;
+  seen: SeenFrame | null;
+  notes: CameraNotes;
+}
+
 type Step = 'rest' | 'turning' | 'driving' | 'found';
 
 /** Finds where the tag sits on the robot, without a ruler: the robot turns on the spot, then drives a straight. */
-export function TagPlace({ seen, notes }: { seen: SeenFrame | null; notes: CameraNotes }) {
-  const { robot } = useTableWork();
+export function TagPlace({ robotId, seen, notes }: TagPlaceProps) {
   const { robotTag } = notes;
   const [step, setStep] = useState<Step>('rest');
   const [turned, setTurned] = useState(0);
@@ -102,7 +106,7 @@ export function TagPlace({ seen, notes }: { seen: SeenFrame | null; notes: Camer
           variant="main"
           onClick={() =>
             void notes
-              .keep({ about: 'robot', key: robot.id, value: { ...robotTag, place, found: true } })
+              .keep({ about: 'robot', key: robotId, value: { ...robotTag, place, found: true } })
               .then(() => setStep('rest'))
           }
         >{say`Use it`}</Button>

@@ -6,13 +6,20 @@ import {
   type CameraNote,
   type LensNote,
   type RobotTagNote,
-} from '../../../core/camera/notes.ts';
-import type { TableTag } from '../../../core/camera/tags.ts';
-import { cornerTags, usualRobotTag } from '../../../core/camera/usualTags.ts';
-import { ask } from '../../../ui/api.ts';
-import { useTableWork } from '../tableWork.ts';
+} from '../../core/camera/notes.ts';
+import type { Robot } from '../../contracts/robots.ts';
+import type { TableTag } from '../../core/camera/tags.ts';
+import type { Field } from '../../core/field/field.ts';
+import { cornerTags, usualRobotTag } from '../../core/camera/usualTags.ts';
+import { ask } from '../api.ts';
 
 const NOTES = ['camera notes'];
+
+/** What is before a camera. */
+export interface BeforeCamera {
+  field: { id: string; field: Field };
+  robot: Pick<Robot, 'id' | 'setup'>;
+}
 
 /** What is known for measuring by pictures, at this table and of this robot. */
 export interface CameraNotes {
@@ -24,9 +31,8 @@ export interface CameraNotes {
 }
 
 /** Null until it is here. */
-export function useCameraNotes(): CameraNotes | null {
+export function useCameraNotes({ field, robot }: BeforeCamera): CameraNotes | null {
   const client = useQueryClient();
-  const { field, robot } = useTableWork();
   const { data } = useQuery({
     queryKey: NOTES,
     queryFn: () => ask(z.array(cameraNoteSchema), 'GET', 'camera'),

@@ -1,8 +1,8 @@
-import { degrees } from '../../../core/mathematics/angle.ts';
-import { formatNumber, formatQuantity } from '../../../core/mathematics/quantity.ts';
-import type { Doubt, Watching } from '../../../core/camera/runDetector.ts';
-import type { SeenFrame } from '../../../ui/camera/cameraWorker.ts';
-import { plural, say } from '../../../core/language/say.ts';
+import { degrees } from '../../core/mathematics/angle.ts';
+import { formatNumber, formatQuantity } from '../../core/mathematics/quantity.ts';
+import type { Doubt, Watching } from '../../core/camera/runDetector.ts';
+import type { SeenFrame } from './cameraWorker.ts';
+import { plural, say } from '../../core/language/say.ts';
 
 /** What happens now, in two or three words, and what to do next. */
 export function watchingWords(watching: Watching, robotTag: number): { now: string; next: string } {
