@@ -18,8 +18,8 @@ import { PracticeHub } from '../src/core/practice/hub.ts';
 import { practiceTruth } from '../src/core/practice/truth.ts';
 import { withSetupValues, type RobotParameters } from '../src/core/robot/parameters.ts';
 import type { RoutePlan } from '../src/core/route/plan.ts';
+import { inFile } from './inFile.ts';
 import type { TelemetryLine } from '../src/core/telemetry/lines.ts';
-import { packRecording } from '../src/core/telemetry/packed.ts';
 import { RecordingBuilder, type Recording } from '../src/core/telemetry/recording.ts';
 
 interface BenchRow {
@@ -98,16 +98,7 @@ export function benchRecords(scene: Scene, first: number) {
   const counts = { struck: null };
   const keep = (recording: Recording): string => {
     const id = identifier(`recording ${telemetry.length + 1}`);
-    telemetry.push({
-      id,
-      rows: recording.rows,
-      events: recording.events,
-      columns: packRecording(recording).map(({ name, decimals, bytes }) => ({
-        name,
-        decimals,
-        base64: Buffer.from(bytes).toString('base64'),
-      })),
-    });
+    telemetry.push(inFile(id, recording));
     return id;
   };
   const rest = (at: string, battery: number, remedy: Remedy | null = null) =>

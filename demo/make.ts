@@ -11,6 +11,7 @@ import {
   type RobotFile,
   type RouteFile,
   type RunRow,
+  type RunsFile,
 } from '../src/core/formats/files.ts';
 import { writeRunsTable } from '../src/core/formats/tables/runsTable.ts';
 import { fitTurnModel, turnFindings } from '../src/core/benches/turn/turn.ts';
@@ -22,7 +23,9 @@ import { chancesOf, rangeOf } from '../src/core/analysis/runs/chanceRange.ts';
 import { offsetPosterior, usualScale } from '../src/core/analysis/runs/posterior.ts';
 import { summarise } from '../src/core/analysis/runs/summary.ts';
 import { offsetFrom, scores, type Offset } from '../src/core/field/field.ts';
-import { radians, degrees } from '../src/core/mathematics/angle.ts';
+import { circularMean, radians, degrees } from '../src/core/mathematics/angle.ts';
+import type { Pose } from '../src/core/mathematics/pose.ts';
+import { mean } from '../src/core/mathematics/sample.ts';
 import {
   STARTING_SETUP,
   withSetupValues,
@@ -31,9 +34,14 @@ import {
 import { checkpointsOf } from '../src/core/route/checkpoints.ts';
 import { shiftedPlan, type RoutePlan } from '../src/core/route/plan.ts';
 import { type Move } from '../src/core/moves/index.ts';
-import { randomRun } from '../src/core/simulation/run.ts';
+import { nominalRun, poseAt, randomRun, type RunRecord } from '../src/core/simulation/run.ts';
+import { moveReadings } from '../src/core/analysis/moves/moveReadings.ts';
+import { trackRecording } from '../src/core/camera/trackRecording.ts';
+import { normal } from '../src/core/mathematics/randomness.ts';
+import { runsFileOf } from '../src/core/formats/tables/anyFile.ts';
 import { simulateTurnTrials } from '../src/core/practice/turnTrials.ts';
 import { benchRecords } from './benches.ts';
+import { inFile } from './inFile.ts';
 import { FIELD, FIELD_NAME } from './field.ts';
 import { newMove } from '../src/core/moves/index.ts';
 
@@ -203,6 +211,8 @@ interface Series {
   runs: number;
   /** The run, from 0, that was put down beside the jig. */
   putDownWrong?: number;
+  /** What a camera over the table saw goes here, where one hung there. */
+  tracks?: RunsFile['telemetry'];
 }
 
 let serial = 0;
@@ -236,6 +246,7 @@ function practise(series: Series): RunRow[] {
       const offset = rounded(offsetFrom(model.zone, toolPose(truth.body, end)));
       return { checkpoint, model, offset, hit: scores(model.zone, offset) };
     });
+    series.tracks?.push(trackOf(record, series));
     const happened = Date.parse(series.practice.startedAt) + (series.after + 2 * index) * 60_000;
     return {
       id: identifier(`run ${serial}`),
@@ -261,6 +272,44 @@ function practise(series: Series): RunRow[] {
       note: wrong ? 'stood left of the jig' : '',
     };
   });
+}
+
+/** What a camera sees: pictures a second, how far places and headings are off in one, mm and rad, and how long it stands before and after. */
+const CAMERA = { rate: 20, place: 0.2, heading: 0.001, stands: 0.5 };
+
+/** A run as a camera saw it: its track, and what each move of it did. */
+function trackOf(record: RunRecord, { plan, estimated }: Series): RunsFile['telemetry'][number] {
+  const draw = normal(SEED, serial, 95);
+  const count = Math.ceil((record.duration + 2 * CAMERA.stands) * CAMERA.rate);
+  const track = Array.from({ length: count }, (_, picture) => {
+    const time = picture / CAMERA.rate;
+    const { x, y, heading } = poseAt(record, Math.max(0, time - CAMERA.stands));
+    return {
+      time,
+      x: x + CAMERA.place * draw(),
+      y: y + CAMERA.place * draw(),
+      heading: heading + CAMERA.heading * draw(),
+    };
+  });
+  const nominal = nominalRun({ plan, field: FIELD, estimated, trueParameters: estimated });
+  return {
+    ...inFile(identifier(`track ${serial}`), trackRecording(track)),
+    run: identifier(`run ${serial}`),
+    source: 'camera',
+    seen: {
+      start: middle(track.slice(0, CAMERA.stands * CAMERA.rate)),
+      moves: moveReadings(track, [nominal]),
+      end: middle(track.slice(-CAMERA.stands * CAMERA.rate)),
+    },
+  };
+}
+
+function middle(poses: readonly Pose[]): Pose {
+  return {
+    x: mean(poses.map(({ x }) => x)),
+    y: mean(poses.map(({ y }) => y)),
+    heading: circularMean(poses.map(({ heading }) => heading)),
+  };
 }
 
 function rounded(offset: Offset): Offset {
@@ -367,6 +416,7 @@ function make(): Record<string, string> {
     truth: () => TRUTH,
     runs: 8,
   });
+  const tracks: RunsFile['telemetry'] = [];
   const gathered = practise({
     practice: third,
     after: 40,
@@ -377,6 +427,7 @@ function make(): Record<string, string> {
     estimated,
     truth: () => TRUTH,
     runs: 10,
+    tracks,
   });
   return {
     'robot.json': writeJsonFile(
@@ -446,6 +497,7 @@ function make(): Record<string, string> {
         },
       ]),
     ),
+    'tracks.json': writeJsonFile({ ...runsFileOf([], ROBOT), telemetry: tracks }),
     'runs.csv': writeRunsTable([...touched, ...before, ...after, ...scattered, ...gathered]),
   };
 }

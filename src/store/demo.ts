@@ -6,7 +6,8 @@ import seedBank from '../../demo/route-seed-bank.json?raw';
 import seedBankByColour from '../../demo/route-seed-bank-by-colour.json?raw';
 import sluiceAndTideGauge from '../../demo/route-sluice-and-tide-gauge.json?raw';
 import runs from '../../demo/runs.csv?raw';
-import { readJsonFile } from '../core/formats/files.ts';
+import tracks from '../../demo/tracks.json?raw';
+import { readDocument, readJsonFile, runsFileSchema } from '../core/formats/files.ts';
 import { runsFileOf } from '../core/formats/tables/anyFile.ts';
 import { readRunsTable } from '../core/formats/tables/runsTable.ts';
 import { takeDocuments } from './intake/intake.ts';
@@ -15,6 +16,10 @@ import { takeDocuments } from './intake/intake.ts';
 export async function loadDemo(database: Sequelize): Promise<void> {
   await takeDocuments(database, [
     ...[robot, field, sluiceAndTideGauge, heronHide, seedBank, seedBankByColour].map(readJsonFile),
-    runsFileOf(readRunsTable(runs), 'Curlew'),
+    // A table of runs says nothing of what a camera saw.
+    {
+      ...runsFileOf(readRunsTable(runs), 'Curlew'),
+      telemetry: readDocument(tracks, runsFileSchema).telemetry,
+    },
   ]);
 }

@@ -229,7 +229,8 @@ export async function* recordingsInFile(
       columns.push({ name, decimals, base64: Buffer.from(bytes).toString('base64') });
     }
     if (columns.length < row.columns.length) continue;
-    yield { id: row.id, rows: row.rows, events: row.events, columns, runId: row.runId };
+    const { id, rows: count, events, source, seen, runId } = row;
+    yield { id, rows: count, events, source, seen, columns, runId };
   }
 }
 

@@ -140,7 +140,10 @@ export class LiveWatch {
     if (fixed !== null && !moved && !settled) return;
     if (moved && detector.watching.kind === 'running') return;
     if (time - this.foundAt < 0.5) return;
-    const seen = moved || fixed === null ? tags : averaged(this.recent);
+    const since = detector.stoodSince;
+    const still = this.recent.filter((one) => since !== null && one.time >= since);
+    // A robot that is carried meanwhile would be seen where it never was, and at another height.
+    const seen = moved || fixed === null || still.length === 0 ? tags : averaged(still);
     const measured = this.measured(seen, size);
     this.foundAt = time;
     if (measured === null) return;

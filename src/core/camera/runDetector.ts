@@ -87,6 +87,12 @@ export class RunDetector {
     return this.word;
   }
 
+  /** Since when it stands where it is seen now, s; null when it moves. */
+  get stoodSince(): number | null {
+    if (this.recent.length === 0 || !isStill(this.recent)) return null;
+    return stillPart(this.recent)[0]!.time;
+  }
+
   /** Says that places are not to be trusted since the last picture: a run that is under way is asked about. */
   cameraMoved(): void {
     if (this.state.kind === 'running') this.state.doubts.add('camera moved');

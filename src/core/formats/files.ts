@@ -206,7 +206,7 @@ export const runRowSchema = z.strictObject({
 });
 export type RunRow = z.infer<typeof runRowSchema>;
 
-const runsFileSchema = z.strictObject({
+export const runsFileSchema = z.strictObject({
   corvat: z.literal('runs'),
   version: z.literal(1),
   robot: nameSchema,

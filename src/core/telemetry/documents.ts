@@ -62,7 +62,7 @@ export type TelemetryRecord = z.output<typeof telemetryRecordSchema>;
 
 /** A recording inside a file of the first version: its packed columns in base 64. */
 export const telemetryInFileSchema = telemetryCreateSchema
-  .omit({ runId: true, columns: true, source: true, seen: true })
+  .omit({ runId: true, columns: true })
   .extend({
     columns: listOf(packedColumnSchema.extend({ base64: z.base64() }), { least: 1, most: 40 }),
   });

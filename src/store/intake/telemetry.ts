@@ -16,7 +16,7 @@ import { say } from '../../core/language/say.ts';
 export async function takeRecordingOfFile(
   context: IntakeContext,
   robotId: string,
-  { id, rows, events, columns }: TelemetryInFile,
+  { id, rows, events, columns, source, seen }: TelemetryInFile,
   runId: string | null,
   keep: boolean,
 ): Promise<void> {
@@ -32,8 +32,8 @@ export async function takeRecordingOfFile(
     runId,
     rows,
     events,
-    source: 'hub',
-    seen: null,
+    source,
+    seen,
     columns: columns.map(({ name, decimals }) => ({ name, decimals })),
     createdAt: new Date(),
   });

@@ -22,6 +22,8 @@ export interface PictureSource {
 const [WIDTH, HEIGHT] = [1280, 720];
 /** Pictures of the practice camera a second, if the machine can. */
 const PRACTICE_RATE = 25;
+/** On a machine that draws more slowly than this, s a picture, the practice robot is slower too: what nobody draws nobody sees. */
+const SLOWEST = 0.15;
 
 /** Opens a source; throws a sentence when it cannot be opened. */
 export async function openSource(choice: SourceChoice): Promise<PictureSource> {
@@ -133,12 +135,12 @@ function practiceStream(task: PracticeTask): {
     canvas.width = size.width;
     canvas.height = size.height;
     const shown = canvas.getContext('bitmaprenderer')!;
-    const from = performance.now();
+    let [time, before] = [0, performance.now()];
     const next = async (): Promise<void> => {
       const at = performance.now();
-      shown.transferFromImageBitmap(
-        await worker.ask((door) => door.picture((at - from) / 1000, command)),
-      );
+      time += Math.min((at - before) / 1000, SLOWEST);
+      before = at;
+      shown.transferFromImageBitmap(await worker.ask((door) => door.picture(time, command)));
       const rest = 1000 / PRACTICE_RATE - (performance.now() - at);
       if (going) setTimeout(() => void next().catch(() => {}), Math.max(0, rest));
     };
