@@ -1,5 +1,4 @@
-import { spawnSync } from 'node:child_process';
-import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Browser, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -10,10 +9,10 @@ import type { Route } from '../../src/contracts/routes.ts';
 import type { SeenOfRun } from '../../src/contracts/seen.ts';
 import { caller } from '../api/client.ts';
 import { freshApplication, ROOT, type Application } from '../application.ts';
+import { filmOf } from '../film.ts';
 import { goToRest, openBrowser, openPage } from '../browser.ts';
 
 const DATA = '.test/camera-page';
-const FILM = join(ROOT, DATA, 'film.mjpeg');
 /** One run, and a second and more after it. */
 const SECONDS = 13;
 
@@ -24,24 +23,16 @@ let faults: string[];
 let call: ReturnType<typeof caller>;
 let route: Route;
 let filmed: FilmedRun;
+let file: string;
 
 beforeAll(async () => {
   application = await freshApplication(DATA);
   call = caller(application.address);
   route = (await call<Route[]>('GET', 'routes')).body.find(({ name }) => name === 'Heron Hide')!;
-  const bundle = join(ROOT, DATA, 'one.bundle');
-  mkdirSync(join(ROOT, DATA), { recursive: true });
-  const answer = await fetch(`${application.address}/api/v1/routes/${route.id}/bundle`);
-  writeFileSync(bundle, Buffer.from(await answer.arrayBuffer()));
-  const words = ['bin/corvat.mjs', 'film', bundle, '--to', FILM, '--seconds', String(SECONDS)];
-  const { stdout, stderr } = spawnSync('node', words, { cwd: ROOT, encoding: 'utf8' });
-  expect(stderr).not.toMatch(/Error/);
-  filmed = JSON.parse(stdout.trim().split('\n')[0]!) as FilmedRun;
-  browser = await openBrowser(
-    '--use-fake-ui-for-media-stream',
-    '--use-fake-device-for-media-stream',
-    `--use-file-for-fake-video-capture=${FILM}`,
-  );
+  const film = await filmOf(application.address, route.id, DATA, SECONDS);
+  [filmed] = film.runs as [FilmedRun];
+  file = film.file;
+  browser = await openBrowser(...film.cameraOf);
   ({ page, faults } = await openPage(browser));
 }, 240_000);
 afterAll(async () => {
@@ -87,7 +78,7 @@ describe('a camera over the table', () => {
   });
 
   it('tells a photo by its tags, without a press on it', async () => {
-    const film = readFileSync(FILM);
+    const film = readFileSync(file);
     // A picture of a film of JPEG pictures goes from one beginning to the next.
     const begins = [...film.toString('latin1').matchAll(/\xff\xd8\xff/g)].map(({ index }) => index);
     const standing = Math.round((filmed.stands_s + 1) * 20);

@@ -11,6 +11,7 @@ import { startApplication, type Application } from '../application.ts';
 import { openBrowser } from '../browser.ts';
 import { millionLines, tenRobots } from './benches.ts';
 import { forecasts, frames } from './browser.ts';
+import { liveCamera } from './camera.ts';
 import { figure, median, type Figure } from './figure.ts';
 import { loading } from './loading.ts';
 import { fixedLoop } from './machine.ts';
@@ -59,6 +60,7 @@ async function round(browser: Browser, application: Application): Promise<Figure
     await offlineStart(),
     ...(await forecasts(browser, address)),
     ...(await frames(browser, address)),
+    ...(await liveCamera(address)),
     ...(await seasonPages(address)),
     ...(await seasonChart(browser, address)),
     ...(await loggingRuns(application)),

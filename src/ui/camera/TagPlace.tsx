@@ -17,12 +17,14 @@ interface TagPlaceProps {
   robotId: string;
   seen: SeenFrame | null;
   notes: CameraNotes;
+  /** A run is under way: nothing new is begun, what was begun goes on. */
+  quiet: boolean;
 }
 
 type Step = 'rest' | 'turning' | 'driving' | 'found';
 
 /** Finds where the tag sits on the robot, without a ruler: the robot turns on the spot, then drives a straight. */
-export function TagPlace({ robotId, seen, notes }: TagPlaceProps) {
+export function TagPlace({ robotId, seen, notes, quiet }: TagPlaceProps) {
   const { robotTag } = notes;
   const [step, setStep] = useState<Step>('rest');
   const [turned, setTurned] = useState(0);
@@ -43,6 +45,7 @@ export function TagPlace({ robotId, seen, notes }: TagPlaceProps) {
     step === 'driving' && tag !== null && straightFrom.current !== null
       ? placeOfTag(turning.current, [straightFrom.current, tag])
       : null;
+  if (step === 'rest' && quiet) return null;
   if (step === 'rest' && !robotTag.found)
     return (
       <div className={styles['now']}>

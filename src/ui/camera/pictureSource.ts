@@ -14,6 +14,8 @@ export interface PictureSource {
   /** What the camera calls itself; its lens is kept under this name. */
   name: string;
   stop: () => void;
+  /** The time of the picture that is shown, s, where that is another than the clock’s. */
+  time?: () => number;
   /** Tells the practice robot before a practice camera what to do next. */
   tell?: (command: PracticeCommand) => void;
 }
@@ -44,6 +46,7 @@ export async function openSource(choice: SourceChoice): Promise<PictureSource> {
         video,
         name: say`Practice camera`,
         tell: practice.tell,
+        time: practice.time,
         stop: () => {
           practice.stop();
           stopped(video);
@@ -123,6 +126,7 @@ function stopped(video: HTMLVideoElement, stream: MediaStream | null = null): vo
 /** The practice camera as a stream like any other: its pictures are drawn away from the page, and played from a canvas. */
 function practiceStream(task: PracticeTask): {
   stream: Promise<MediaStream>;
+  time: () => number;
   tell: (command: PracticeCommand) => void;
   stop: () => void;
 } {
@@ -130,6 +134,7 @@ function practiceStream(task: PracticeTask): {
   const canvas = document.createElement('canvas');
   let going = true;
   let command: PracticeCommand | null = null;
+  let shownTime = 0;
   const begin = async () => {
     const size = await worker.ask((door) => door.begin(task));
     canvas.width = size.width;
@@ -140,7 +145,9 @@ function practiceStream(task: PracticeTask): {
       const at = performance.now();
       time += Math.min((at - before) / 1000, SLOWEST);
       before = at;
-      shown.transferFromImageBitmap(await worker.ask((door) => door.picture(time, command)));
+      const bitmap = await worker.ask((door) => door.picture(time, command));
+      shown.transferFromImageBitmap(bitmap);
+      shownTime = time;
       const rest = 1000 / PRACTICE_RATE - (performance.now() - at);
       if (going) setTimeout(() => void next().catch(() => {}), Math.max(0, rest));
     };
@@ -149,6 +156,7 @@ function practiceStream(task: PracticeTask): {
   };
   return {
     stream: begin(),
+    time: () => shownTime,
     tell: (next) => {
       command = next;
     },

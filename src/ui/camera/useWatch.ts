@@ -61,7 +61,7 @@ export function useWatch(
         setState({ ...NOTHING, source, band });
         const times: number[] = [];
         let shownAt = 0;
-        for await (const time of framesOf(source.video, () => going)) {
+        for await (const time of framesOf(source, () => going)) {
           const frame = new VideoFrame(source.video, { timestamp: Math.round(time * 1e6) });
           const seen = await worker.ask((door) => door.see(transfer(frame, [frame]), time));
           if (!going || seen === null) continue;
@@ -89,14 +89,18 @@ export function useWatch(
 const NOTHING: Watch = { source: null, seen: null, rate: 0, band: [], fault: null };
 
 /** The time, s, of each new picture, when somebody asks for the next one. */
-async function* framesOf(video: HTMLVideoElement, going: () => boolean): AsyncGenerator<number> {
+async function* framesOf(
+  { video, time: timeShown }: PictureSource,
+  going: () => boolean,
+): AsyncGenerator<number> {
+  let before = -Infinity;
   while (going() && !video.ended) {
     const listening = new AbortController();
     const { signal } = listening;
     const time = await new Promise<number | null>((resolve) => {
       video.requestVideoFrameCallback((now, { mediaTime }) =>
         // A stream’s pictures are as old as they are shown; those of a file have their own times.
-        resolve(video.srcObject === null ? mediaTime : now / 1000),
+        resolve(timeShown?.() ?? (video.srcObject === null ? mediaTime : now / 1000)),
       );
       // A source that ends or is stopped shows no more pictures.
       video.addEventListener('ended', () => resolve(null), { signal });
@@ -104,6 +108,8 @@ async function* framesOf(video: HTMLVideoElement, going: () => boolean): AsyncGe
     });
     listening.abort();
     if (time === null) return;
-    yield time;
+    // A stream may show a picture again while the next one is not there.
+    if (time > before) yield time;
+    before = time;
   }
 }

@@ -41,7 +41,7 @@ export function MoveByMove({ moves, plan, setup, putDown, newest, onRevision }: 
           const last = one.values.at(-1) ?? null;
           const value = newest ? last : (one.offset?.value ?? last);
           return (
-            <li key={one.step} data-errs={one.errs}>
+            <li key={one.step} data-errs={one.errs && value !== null}>
               <span>
                 {one.position + 1} {titles[one.position]!.short}
               </span>

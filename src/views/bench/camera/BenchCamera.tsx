@@ -109,7 +109,7 @@ function Watched({
           onChoice={setChoice}
           onSignal={setSignal}
         />
-        {choice !== null && !under && <TagPlace robotId={robot.id} seen={seen} notes={notes} />}
+        {choice !== null && <TagPlace robotId={robot.id} quiet={under} {...{ seen, notes }} />}
         <p>{say`Pictures stay in this browser and are not kept.`}</p>
       </details>
     </div>

@@ -66,7 +66,10 @@ export function useBenchDrives(
       return;
     }
     const drive = benchDrive(run);
-    const meanwhile = lines.current.flatMap(({ at, line }) => (at > run.from - BEFORE ? line : []));
+    // Films have clocks of their own.
+    const meanwhile = lines.current.flatMap(({ at, line }) =>
+      choice?.kind === 'camera' && at > run.from - BEFORE ? line : [],
+    );
     const reading = readingOfDrive(
       kind,
       drive,

@@ -153,9 +153,9 @@ export function CameraWatch({ notes, choice, onChoice }: CameraWatchProps) {
           signal={signal}
           onSignal={setSignal}
         />
-        {choice !== null && !under && <TagPlace robotId={robot.id} seen={seen} notes={notes} />}
-        {source !== null && seen !== null && !under && (
-          <FoundOnce seen={seen} camera={source.name} notes={notes} lens={lens} />
+        {choice !== null && <TagPlace robotId={robot.id} quiet={under} {...{ seen, notes }} />}
+        {source !== null && seen !== null && (
+          <FoundOnce quiet={under} camera={source.name} {...{ seen, notes, lens }} />
         )}
         <div className={styles['row']}>
           <Button onClick={() => store.turnTo('runs')}>{say`Back to the card`}</Button>
@@ -171,10 +171,13 @@ function FoundOnce(props: {
   camera: string;
   notes: CameraNotes;
   lens: LensNote | null;
+  /** A run is under way: nothing new is begun, what was begun goes on. */
+  quiet: boolean;
 }) {
   const [open, setOpen] = useState<'lens' | 'tags' | null>(null);
   if (open === 'lens') return <LensSteps {...props} onDone={() => setOpen(null)} />;
   if (open === 'tags') return <TagSurvey {...props} onDone={() => setOpen(null)} />;
+  if (props.quiet) return null;
   return (
     <div className={styles['row']}>
       <Button onClick={() => setOpen('lens')}>
