@@ -10,7 +10,7 @@ import { LENS_SHEET, tagsOnSheet, type Paper } from '../core/camera/tagSheet.ts'
 import type { Lens } from '../core/camera/lens.ts';
 import { LiveWatch, type WatchedPicture } from '../core/camera/liveWatch.ts';
 import { measureRobot, type MeasuredRobot, type NotMeasured } from '../core/camera/measureRobot.ts';
-import { robotUnder, type RobotTag } from '../core/camera/robotTag.ts';
+import { covarianceUnder, robotUnder, type RobotTag } from '../core/camera/robotTag.ts';
 import type { SeenTag, TableTag } from '../core/camera/tags.ts';
 import type { Field } from '../core/field/field.ts';
 import type { Point } from '../core/mathematics/pose.ts';
@@ -103,7 +103,9 @@ const door = {
       if ('missing' in found) return { tags: seen, robot: null, missing: found.missing };
       const { camera, lens: _lens, ...rest } = found;
       const pose = robotUnder(robotTag, found.pose);
-      return { tags: seen, robot: { ...rest, pose, above: heightOf(camera) }, missing: null };
+      const covariance = covarianceUnder(robotTag, found.pose, found.covariance);
+      const robot = { ...rest, pose, covariance, above: heightOf(camera) };
+      return { tags: seen, robot, missing: null };
     } finally {
       bitmap.close();
     }

@@ -103,6 +103,7 @@ describe('tags that lie anywhere', () => {
       size: 60,
       height: 110,
       place: { x: 10, y: 0, heading: radians(-90) },
+      found: true,
     };
     const start = { x: 400, y: 300, heading: 0 };
     // The survey knows the tags from the first one on, wherever that lies and however it is turned.

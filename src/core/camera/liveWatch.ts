@@ -14,7 +14,7 @@ import {
 import type { Lens } from './lens.ts';
 import { measureRobot, type MeasuredRobot } from './measureRobot.ts';
 import { moveReadings } from '../analysis/moves/moveReadings.ts';
-import { robotUnder, type RobotTag } from './robotTag.ts';
+import { covarianceUnder, robotUnder, tagOn, type RobotTag } from './robotTag.ts';
 import { RunDetector, type SeenRun, type Watching } from './runDetector.ts';
 import type { SeenTag, TableTag } from './tags.ts';
 
@@ -168,7 +168,11 @@ export class LiveWatch {
     return {
       ...run,
       end,
-      covariance: measured?.covariance ?? this.fixed!.covariance,
+      covariance: covarianceUnder(
+        robotTag,
+        tagOn(robotTag, end),
+        measured?.covariance ?? this.fixed!.covariance,
+      ),
       seen: {
         start: run.start,
         moves: ways.length === 0 ? [] : moveReadings(run.track, ways),

@@ -1,14 +1,17 @@
+import { CholeskyDecomposition, Matrix } from 'ml-matrix';
 import { describe, expect, it } from 'vitest';
 import { degrees, radians, wrapAngle } from '../mathematics/angle.ts';
 import { normal } from '../mathematics/randomness.ts';
 import type { Pose } from '../mathematics/pose.ts';
-import { placeOfTag, robotUnder, tagOn, type RobotTag } from './robotTag.ts';
+import { standardDeviation } from '../mathematics/sample.ts';
+import { covarianceUnder, placeOfTag, robotUnder, tagOn, type RobotTag } from './robotTag.ts';
 
 const TAG: RobotTag = {
   id: 42,
   size: 60,
   height: 110,
   place: { x: 23, y: -8, heading: radians(-87) },
+  found: true,
 };
 /** Poses of the tag of a robot that turns on the spot, then drives straight ahead; seen with noise of mm and rad. */
 function seen(noise: { place: number; heading: number }, seed: number) {
@@ -73,5 +76,43 @@ describe('the place of a tag on its robot', () => {
     expect(placeOfTag(turning.slice(0, 8), straight)).toBe('turn more');
     expect(placeOfTag(turning, null)).toBe('drive a straight');
     expect(placeOfTag(turning, [straight[0], straight[0]])).toBe('drive a straight');
+  });
+});
+
+describe('how well the axle is known', () => {
+  const far: RobotTag = { ...TAG, place: { x: 80, y: 30, heading: radians(-87) } };
+  const tagSeen: Pose = { x: 900, y: 500, heading: 0.8 };
+  const covariance = [
+    [0.09, 0.02, 0],
+    [0.02, 0.16, 0.0005],
+    [0, 0.0005, 0.00003],
+  ] as const;
+
+  it('is how far the axles of ten thousand tags lie that are seen so well', () => {
+    const said = covarianceUnder(far, tagSeen, covariance);
+    const draw = normal(9, 0, 72);
+    const root = new CholeskyDecomposition(new Matrix(covariance.map((row) => [...row])));
+    const axles = Array.from({ length: 10_000 }, () => {
+      const [x, y, heading] = root.lowerTriangularMatrix
+        .mmul(Matrix.columnVector([draw(), draw(), draw()]))
+        .to1DArray() as [number, number, number];
+      return robotUnder(far, {
+        x: tagSeen.x + x,
+        y: tagSeen.y + y,
+        heading: tagSeen.heading + heading,
+      });
+    });
+    for (const [i, axis] of (['x', 'y', 'heading'] as const).entries()) {
+      const spread = standardDeviation(axles.map((axle) => axle[axis]));
+      expect(spread / Math.sqrt(said[i]![i]!)).toBeCloseTo(1, 1);
+    }
+    expect(said[0]![0]).toBeGreaterThan(0.09);
+  });
+
+  it('is worse where the tag’s place is only said', () => {
+    const found = covarianceUnder(far, tagSeen, covariance);
+    const said = covarianceUnder({ ...far, found: false }, tagSeen, covariance);
+    expect(Math.sqrt(said[0]![0]!)).toBeGreaterThan(2);
+    expect(said[2]![2]!).toBeGreaterThan(found[2]![2]!);
   });
 });

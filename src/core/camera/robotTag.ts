@@ -1,6 +1,9 @@
 import { solve, Matrix } from 'ml-matrix';
 import { compose, inverse, type Pose } from '../mathematics/pose.ts';
+import type { MeasuredRobot } from './measureRobot.ts';
 import { wrapAngle } from '../mathematics/angle.ts';
+
+type Covariance = MeasuredRobot['covariance'];
 
 /** The tag on a robot. */
 export interface RobotTag {
@@ -11,11 +14,38 @@ export interface RobotTag {
   height: number;
   /** Where its middle lies from the middle of the axle (x ahead, y to the left), mm, and how it is turned, rad. */
   place: Pose;
+  /** Whether its place was found by turning on the spot, or only said. */
+  found: boolean;
 }
+
+/** How far a place may be off that is only said, mm and rad: standard deviations of a ruler and an eye. */
+const SAID = { place: 2, heading: 0.017 };
 
 /** Where the middle of the axle is, and where the robot looks, when its tag is seen at a pose. */
 export function robotUnder({ place }: RobotTag, tag: Pose): Pose {
   return compose(tag, inverse(place));
+}
+
+/**
+ * How well the middle of the axle is known where its tag is known so well: covariance of x, y and heading. What the heading
+ * is off swings the axle about the tag, and a place that is only said is off in every run.
+ */
+export function covarianceUnder(tag: RobotTag, seen: Pose, covariance: Covariance): Covariance {
+  const axle = robotUnder(tag, seen);
+  const swings = new Matrix([
+    [1, 0, seen.y - axle.y],
+    [0, 1, axle.x - seen.x],
+    [0, 0, 1],
+  ]);
+  const swung = swings.mmul(new Matrix(covariance)).mmul(swings.transpose());
+  if (!tag.found) {
+    const lever = Math.hypot(tag.place.x, tag.place.y);
+    const place = SAID.place ** 2 + (SAID.heading * lever) ** 2;
+    [place, place, SAID.heading ** 2].forEach((variance, i) =>
+      swung.set(i, i, swung.get(i, i) + variance),
+    );
+  }
+  return swung.to2DArray() as unknown as Covariance;
 }
 
 /** Where a robot’s tag is: the inverse of {@link robotUnder}. */

@@ -36,5 +36,6 @@ export function usualRobotTag({ body }: RobotParameters): RobotTag {
     size: USUAL_SIZES.robot,
     height: USUAL_HEIGHT,
     place: { x: (body.ahead - body.behind) / 2, y: 0, heading: -Math.PI / 2 },
+    found: false,
   };
 }

@@ -1,5 +1,5 @@
 import { withStandardError, type Estimate } from './leastSquares.ts';
-import { studentQuantile } from './quantiles.ts';
+import { fisherQuantile, studentQuantile } from './quantiles.ts';
 
 /** Arithmetic mean; NaN of nothing. */
 export function mean(values: readonly number[]): number {
@@ -12,6 +12,21 @@ export function standardDeviation(values: readonly number[]): number {
   const middle = mean(values);
   const squares = values.reduce((sum, value) => sum + (value - middle) ** 2, 0);
   return Math.sqrt(squares / (values.length - 1));
+}
+
+/** As good as no end of degrees of freedom. */
+const NO_END = 1e7;
+
+/**
+ * The 95 % interval of a standard deviation of normal values, by the quantiles of χ².
+ *
+ * @param count of the values, at least two
+ */
+export function deviationInterval(deviation: number, count: number): { low: number; high: number } {
+  const freedom = count - 1;
+  // χ² over its degrees of freedom is F with no end of degrees below.
+  const at = (share: number) => deviation / Math.sqrt(fisherQuantile(share, freedom, NO_END));
+  return { low: at(0.975), high: at(0.025) };
 }
 
 /** Middle value, or the mean of the two middle ones; NaN of nothing. */

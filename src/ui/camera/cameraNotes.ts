@@ -40,7 +40,7 @@ export function useCameraNotes({ field, robot }: BeforeCamera): CameraNotes | nu
   return useMemo(() => {
     if (data === undefined) return null;
     let tags: readonly TableTag[] = cornerTags(field.field);
-    let robotTag: RobotTagNote = { ...usualRobotTag(robot.setup.setup), found: false };
+    let robotTag: RobotTagNote = usualRobotTag(robot.setup.setup);
     const lenses = new Map<string, LensNote>();
     for (const note of data) {
       if (note.about === 'lens') lenses.set(note.key, note.value);

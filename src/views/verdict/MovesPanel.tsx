@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import { disagreements } from '../../core/analysis/moves/disagreements.ts';
 import { isAngle, knownOf, type MoveDeviation } from '../../core/analysis/moves/moveDeviations.ts';
 import { stepsOf } from '../../core/route/plan.ts';
+import { deviationInterval } from '../../core/mathematics/sample.ts';
 import { titlesOf } from '../../core/route/titles.ts';
 import { disagreementSentence } from '../../core/text/disagreementWords.ts';
 import { deviationText } from '../../core/text/moveWords.ts';
@@ -99,18 +100,24 @@ function SpreadTable({
         </tr>
       </thead>
       <tbody>
-        {known.map(({ step, position, by, assumed, spread }) => (
+        {known.map(({ step, position, by, assumed, spread, values }) => (
           <tr key={step}>
             <td>
               {position + 1} {titles[position]}
             </td>
             <td>± {spreadText(assumed, isAngle(by))}</td>
-            <td>± {spreadText(spread, isAngle(by))}</td>
+            <td>± {measuredText(spread, knownOf(values).length, isAngle(by))}</td>
           </tr>
         ))}
       </tbody>
     </table>
   );
+}
+
+/** A spread that was measured, with its 95 % interval. */
+function measuredText(spread: number, count: number, angle: boolean): string {
+  const { low, high } = deviationInterval(spread, count);
+  return say`${spreadText(spread, angle)} (${spreadText(low, angle)} to ${spreadText(high, angle)})`;
 }
 
 function spreadText(value: number, angle: boolean): string {

@@ -1,6 +1,6 @@
-import fQuantile from '@stdlib/stats-base-dists-f-quantile';
 import { wrapAngle } from '../../mathematics/angle.ts';
 import { relativeTo } from '../../mathematics/pose.ts';
+import { fisherQuantile } from '../../mathematics/quantiles.ts';
 import { mean, standardDeviation } from '../../mathematics/sample.ts';
 import { startPose, type Experiment } from '../../simulation/run.ts';
 import type { SeenRunMoves } from '../../telemetry/seenRun.ts';
@@ -130,7 +130,7 @@ function pooled(source: SpreadSource, ratios: readonly Ratio[], runs: number): M
   const freedom = ratios.reduce((sum, one) => sum + one.freedom, 0);
   const ratio = ratios.reduce((sum, one) => sum + one.freedom * one.ratio, 0) / freedom;
   const assumed = mean(ratios.map(({ assumedFreedom }) => assumedFreedom)) * ratios.length;
-  const at = (share: number) => Math.sqrt(ratio / fQuantile(share, freedom, assumed));
+  const at = (share: number) => Math.sqrt(ratio / fisherQuantile(share, freedom, assumed));
   return {
     source,
     factor: { value: Math.sqrt(ratio), low: at(0.975), high: at(0.025) },
