@@ -6,11 +6,12 @@ import type { BeforeCamera, CameraNotes } from '../../../ui/camera/cameraNotes.t
 import { useCameraNotes } from '../../../ui/camera/cameraNotes.ts';
 import styles from '../../../ui/camera/Camera.module.css';
 import { CameraChoice } from '../../../ui/camera/CameraChoice.tsx';
+import { CameraFacts } from '../../../ui/camera/CameraFacts.tsx';
 import { CameraPicture } from '../../../ui/camera/CameraPicture.tsx';
 import type { SourceChoice } from '../../../ui/camera/pictureSource.ts';
 import { TagPlace } from '../../../ui/camera/TagPlace.tsx';
 import { useSignal, type Signal } from '../../../ui/camera/useSignal.ts';
-import { cameraFacts, watchingWords } from '../../../ui/camera/watchWords.ts';
+import { watchingWords } from '../../../ui/camera/watchWords.ts';
 import { Notice } from '../../../ui/Notice.tsx';
 import { useBenchDrives, type BenchDrives } from './useBenchDrives.ts';
 
@@ -87,15 +88,7 @@ function Watched({
             <Notice tone="fault">{say`Write this down first, no camera sees it: ${unwritten.join(', ')}.`}</Notice>
           )}
           {seen !== null && (
-            <ul className={styles['facts']} aria-label={say`What the camera sees`}>
-              {cameraFacts(seen, watch.rate, lens?.views ?? null, notes.robotTag.height).map(
-                ({ words, tone }) => (
-                  <li key={words} data-tone={tone}>
-                    {words}
-                  </li>
-                ),
-              )}
-            </ul>
+            <CameraFacts rate={watch.rate} height={notes.robotTag.height} {...{ seen, lens }} />
           )}
         </>
       )}

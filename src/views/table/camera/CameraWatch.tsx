@@ -15,6 +15,7 @@ import { useTableWork } from '../tableWork.ts';
 import { useWakeLock } from '../useWakeLock.ts';
 import { AskedRun } from './AskedRun.tsx';
 import { CameraChoice } from '../../../ui/camera/CameraChoice.tsx';
+import { CameraFacts } from '../../../ui/camera/CameraFacts.tsx';
 import { CameraPicture } from '../../../ui/camera/CameraPicture.tsx';
 import styles from '../../../ui/camera/Camera.module.css';
 import type { CameraNotes } from '../../../ui/camera/cameraNotes.ts';
@@ -25,7 +26,7 @@ import { TagPlace } from '../../../ui/camera/TagPlace.tsx';
 import { TagSurvey } from './TagSurvey.tsx';
 import { useCameraLog } from './useCameraLog.ts';
 import { useSignal, type Signal } from '../../../ui/camera/useSignal.ts';
-import { cameraFacts, watchingWords } from '../../../ui/camera/watchWords.ts';
+import { watchingWords } from '../../../ui/camera/watchWords.ts';
 import { say } from '../../../core/language/say.ts';
 
 interface CameraWatchProps {
@@ -106,15 +107,7 @@ export function CameraWatch({ notes, choice, onChoice }: CameraWatchProps) {
           >{say`Choose what looks at the table: four tags lie in its corners, one is on the robot.`}</p>
         )}
         {seen !== null && (
-          <ul className={styles['facts']} aria-label={say`What the camera sees`}>
-            {cameraFacts(seen, watch.rate, lens?.views ?? null, notes.robotTag.height).map(
-              ({ words, tone }) => (
-                <li key={words} data-tone={tone}>
-                  {words}
-                </li>
-              ),
-            )}
-          </ul>
+          <CameraFacts rate={watch.rate} height={notes.robotTag.height} {...{ seen, lens }} />
         )}
         <Notice>{say`Pictures stay in this browser and are not kept. No hands on the table while a run is under way; the event’s rules and the adult in charge come first.`}</Notice>
       </div>
