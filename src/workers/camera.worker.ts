@@ -8,6 +8,7 @@ import { heightOf } from '../core/camera/fixedCamera.ts';
 import { calibrateLens, type CalibratedLens, type LensView } from '../core/camera/calibrateLens.ts';
 import { LENS_SHEET, tagsOnSheet, type Paper } from '../core/camera/tagSheet.ts';
 import type { Lens } from '../core/camera/lens.ts';
+import { lightOf, type Light } from '../core/camera/light.ts';
 import { LiveWatch, type WatchedPicture } from '../core/camera/liveWatch.ts';
 import { measureRobot, type MeasuredRobot, type NotMeasured } from '../core/camera/measureRobot.ts';
 import { covarianceUnder, robotUnder, type RobotTag } from '../core/camera/robotTag.ts';
@@ -31,8 +32,8 @@ export interface CameraTask {
 /** The band in which nineteen of twenty runs are expected, for drawing: middles and radii, mm. */
 export type ExpectedBand = (Point & { radius: number })[];
 
-/** What one frame of a live camera says, and where the camera is. */
-export type SeenFrame = WatchedPicture & { view: LiveWatch['view'] };
+/** What one frame of a live camera says, where the camera is, and how the light. */
+export type SeenFrame = WatchedPicture & { view: LiveWatch['view']; light: Light };
 
 /** A photo: its tags, and the robot by them, or what is missing. */
 export interface SeenPhoto {
@@ -76,7 +77,7 @@ const door = {
       const picture = await greyOf(frame);
       const seen = watch.see((await tags()).find(picture), picture, time);
       const { width, height } = picture;
-      return { ...seen, size: { width, height }, view: watch.view };
+      return { ...seen, size: { width, height }, view: watch.view, light: lightOf(picture) };
     } finally {
       frame.close();
     }

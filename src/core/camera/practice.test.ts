@@ -8,6 +8,7 @@ import { nominalRun, randomRun } from '../simulation/run.ts';
 import { tagDetector, type TagDetector } from './detectTags.ts';
 import { heightBy, heightOf, robotSight, standsStill } from './fixedCamera.ts';
 import { tagFollower } from './followTags.ts';
+import { lightOf } from './light.ts';
 import { LiveWatch, type CameraRun, type WatchedPicture } from './liveWatch.ts';
 import { measureRobot } from './measureRobot.ts';
 import { filmedRun, practiceTurn } from './practice/outing.ts';
@@ -124,6 +125,20 @@ describe('tags that are followed', () => {
     const half = camera.picture(turn.sceneAt, STANDING);
     const narrow = { ...half, height: 360, data: half.data.slice(0, half.width * 360) };
     expect(follower.find(narrow).length).toBeLessThan(5);
+  });
+});
+
+describe('the light', () => {
+  const { data, ...size } = camera.picture(turn.sceneAt, STANDING);
+  const times = (factor: number, more = 0) => ({
+    ...size,
+    data: data.map((shade) => factor * shade + more),
+  });
+
+  it('is good over the practice table, dim at a third of it, and glares where much is white', () => {
+    expect(lightOf(times(1))).toBe('good');
+    expect(lightOf(times(0.3))).toBe('dim');
+    expect(lightOf(times(1.6))).toBe('glaring');
   });
 });
 

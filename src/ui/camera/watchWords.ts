@@ -90,9 +90,21 @@ const OBLIQUE = 1;
 /** Fewer pictures a second miss what happens. */
 const FEW = 8;
 
+const LIGHT: Record<SeenFrame['light'], CameraFact> = {
+  get good() {
+    return { words: say`light good`, tone: 'plain' as const };
+  },
+  get dim() {
+    return { words: say`too dark: more light`, tone: 'bad' as const };
+  },
+  get glaring() {
+    return { words: say`glaring: turn a lamp away`, tone: 'bad' as const };
+  },
+};
+
 /** What the camera sees, in words. */
 export function cameraFacts(
-  { found, missing, robot, camera, otherHeight }: SeenFrame,
+  { found, missing, robot, camera, otherHeight, light }: SeenFrame,
   rate: number,
   lensViews: number | null,
   height: number,
@@ -121,6 +133,7 @@ export function cameraFacts(
       words: say`height ${formatQuantity(height, 'length', 0)}, as told`,
       tone: 'plain',
     });
+  facts.push(LIGHT[light]);
   if (camera !== null) {
     facts.push({
       words:
