@@ -77,3 +77,12 @@ export async function goToRest(page: Page, address: string): Promise<void> {
   while (pending.size > 0 || Date.now() - last < REST) await page.waitForTimeout(REST / 4);
   page.off('request', begun).off('requestfinished', ended).off('requestfailed', ended);
 }
+
+/**
+ * Opens an address of a paired device until the sheet comes from Corvat: beside much else it may take so long that the
+ * device shows the sheet as it was.
+ */
+export async function goToFresh(page: Page, address: string): Promise<void> {
+  do await goToRest(page, address);
+  while ((await page.locator('html[data-kept-at]').count()) > 0);
+}

@@ -37,20 +37,35 @@ async function forgetAll(): Promise<void> {
   await Promise.all([PAGES, ANSWERS, PICTURES].map((name) => caches.delete(name)));
 }
 
-/** A sheet from the cache: of this address, or else the newest of the same kind; it says how old it is. */
-async function keptSheet(request: Request): Promise<Response | undefined> {
+/** The sheet of an address as it was; it says how old it is. */
+async function sheetOf(address: string): Promise<Response | undefined> {
   const cache = await caches.open(PAGES);
-  const { pathname } = new URL(request.url);
-  const exact = await cache.match(request.url, { ignoreVary: true });
-  const others = (await cache.keys()).filter(({ url }) => new URL(url).pathname === pathname);
-  const newest = others.at(-1);
-  const kept = exact ?? (newest === undefined ? undefined : await cache.match(newest));
+  const kept = await cache.match(address, { ignoreVary: true });
   if (kept === undefined) return undefined;
   const made = new Date(kept.headers.get('date') ?? 0).toISOString();
   const text = await kept.text();
   return new Response(text.replace('<html', `<html data-kept-at="${made}"`), {
     headers: kept.headers,
   });
+}
+
+/**
+ * Where there is no connection at all: the sheet of this address, or else the newest of the same kind that shows what the
+ * address names. Never that of another robot or route: what is written on it would be taken for theirs.
+ */
+async function nearestSheet(request: Request): Promise<Response | undefined> {
+  const exact = await sheetOf(request.url);
+  if (exact !== undefined) return exact;
+  const wanted = new URL(request.url);
+  const keys = await (await caches.open(PAGES)).keys();
+  const newest = keys.findLast(({ url }) => {
+    const other = new URL(url);
+    const shows = [...wanted.searchParams].every(
+      ([name, value]) => other.searchParams.get(name) === value,
+    );
+    return other.pathname === wanted.pathname && shows;
+  });
+  return newest === undefined ? undefined : sheetOf(newest.url);
 }
 
 const sheets = new NetworkFirst({
@@ -64,8 +79,9 @@ const sheets = new NetworkFirst({
         response.status === 503 ? Promise.reject(new Error('away')) : Promise.resolve(response),
       cacheWillUpdate: ({ response }) =>
         Promise.resolve(response.status === 200 && !response.redirected ? response : null),
-      cachedResponseWillBeUsed: async ({ request }) => (await keptSheet(request)) ?? null,
-      handlerDidError: async ({ request }) => (await keptSheet(request)) ?? nothingKept(),
+      // While the network may still answer, only what was asked for is shown as it was.
+      cachedResponseWillBeUsed: async ({ request }) => (await sheetOf(request.url)) ?? null,
+      handlerDidError: async ({ request }) => (await nearestSheet(request)) ?? nothingKept(),
     },
   ],
 });

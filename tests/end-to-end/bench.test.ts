@@ -118,9 +118,7 @@ describe('the range bench, on the practice robot', () => {
     await page.goto(`${address}/bench?robot=${robot.id}#range`);
     await page.getByText('waiting for lines').waitFor();
     await press('Hold the tape at eight distances');
-    await page.getByRole('heading', { name: /^Sensor “range3” is the odd one/ }).waitFor({
-      timeout: 40_000,
-    });
+    await page.getByRole('heading', { name: /^Sensor “range3” is the odd one/ }).waitFor();
     await expect.poll(() => page.getByLabel('tape, mm, reading 48').inputValue()).toBe('800');
     await page.getByText('stop when it reads less than').waitFor();
   });

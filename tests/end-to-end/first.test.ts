@@ -5,7 +5,7 @@ import type { Robot } from '../../src/contracts/robots.ts';
 import type { Route } from '../../src/contracts/routes.ts';
 import { caller } from '../api/client.ts';
 import { ROOT, startApplication, type Application } from '../application.ts';
-import { goToRest, openBrowser, openPage } from '../browser.ts';
+import { goToRest, openBrowser, openPage, waitUntilAlive } from '../browser.ts';
 
 const DATA = '.test/first';
 const LONG = `The ${'very '.repeat(13)}long name`;
@@ -27,7 +27,10 @@ afterAll(async () => {
   await application.stop();
 });
 
-const open = (path: string) => page.goto(`${application.address}${path}`);
+const open = async (path: string) => {
+  await page.goto(`${application.address}${path}`);
+  await waitUntilAlive(page);
+};
 const call = <T>(method: string, path: string, content?: unknown) =>
   caller(application.address)<T>(method, path, content);
 /** Chooses files in the Files sheet, as the dialog of the browser would. */

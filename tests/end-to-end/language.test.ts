@@ -89,7 +89,7 @@ const NO_WORDS =
   /\b(mm|cm|in|ms|kB|px|deg|rad|Corvat|JSON|CSV|SVG|Python|Java|English|Deutsch|Nederlands|Art|\d+ \w+ ago|\w{3} \d+)\b/g;
 
 /** Sentences that a record keeps as they were said when it was made. */
-const KEPT = /this drift costs|is here, with/;
+const KEPT = /this drift costs|is here, with|\.corvat-copy\./;
 
 const BENCHES = ['rest', 'wheels', 'track', 'square', 'scale', 'turn', 'range', 'light', 'colour'];
 const SHEETS = [

@@ -4,7 +4,7 @@ import type { Device, Role } from '../../src/contracts/devices.ts';
 import type { Route } from '../../src/contracts/routes.ts';
 import type { Session } from '../../src/contracts/practices.ts';
 import { caller } from '../api/client.ts';
-import { goToRest, openBrowser, openPage } from '../browser.ts';
+import { goToFresh, goToRest, openBrowser, openPage } from '../browser.ts';
 import { sharedApplication, wordFor, type SharedApplication } from '../devices.ts';
 
 let application: SharedApplication;
@@ -55,7 +55,7 @@ describe('a phone', () => {
 
   it('is seen at the table, with the runs that it logs', async () => {
     await goToRest(coach, application.address + sheet);
-    await goToRest(phone, application.shared + sheet);
+    await goToFresh(phone, application.shared + sheet);
     await coach.getByText('At the table: Corvat’s own screen, Robin').waitFor(SOON);
     const before = await coach.getByRole('heading', { level: 1 }).innerText();
     await logMiss();
@@ -104,23 +104,23 @@ describe('a phone', () => {
     const before = await logged();
 
     await become('look');
-    await goToRest(phone, application.shared + sheet);
+    await goToFresh(phone, application.shared + sheet);
     await phone.getByRole('heading', { name: /runs so far$/ }).waitFor();
     await phone.getByText(/^This device looks on/).waitFor();
     expect(await phone.getByRole('button', { name: /^(Hit|Miss|Zeroed|Goal)/ }).count()).toBe(0);
     await phone.keyboard.press('h');
-    await goToRest(phone, `${application.shared}/route?route=${route.id}`);
+    await goToFresh(phone, `${application.shared}/route?route=${route.id}`);
     expect(await save.count()).toBe(0);
     expect(await logged()).toBe(before);
 
     await become('table');
-    await goToRest(phone, application.shared + sheet);
+    await goToFresh(phone, application.shared + sheet);
     await phone.getByRole('button', { name: /^Hit/ }).waitFor();
-    await goToRest(phone, `${application.shared}/route?route=${route.id}`);
+    await goToFresh(phone, `${application.shared}/route?route=${route.id}`);
     expect(await save.count()).toBe(0);
 
     await become('coach');
-    await goToRest(phone, `${application.shared}/route?route=${route.id}`);
+    await goToFresh(phone, `${application.shared}/route?route=${route.id}`);
     await save.waitFor();
   });
 

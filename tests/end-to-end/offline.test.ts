@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { randomUUID as uuid } from 'node:crypto';
 import type { Browser, BrowserContext, Page } from 'playwright-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Route } from '../../src/contracts/routes.ts';
@@ -6,7 +7,7 @@ import type { Robot } from '../../src/contracts/robots.ts';
 import type { Run, Session } from '../../src/contracts/practices.ts';
 import { caller } from '../api/client.ts';
 import { startApplication, type Application } from '../application.ts';
-import { openBrowser, openPage, waitUntilAlive } from '../browser.ts';
+import { goToFresh, openBrowser, openPage, waitUntilAlive } from '../browser.ts';
 import { sharedApplication, trustIn, wordFor } from '../devices.ts';
 
 const FOLDER = '.test/offline';
@@ -81,7 +82,9 @@ describe('a paired phone', () => {
       await page.locator('main :is(h1, svg[role="img"], nav[data-benches])').first().waitFor();
       await waitUntilAlive(page);
     }
-    // An address that was never opened shows the newest sheet of its kind.
+    // An address that was never opened shows the newest sheet of its kind, but none of another robot.
+    await page.goto(`${shared}/bench?robot=${uuid()}`);
+    await page.getByText('No connection to Corvat, and this sheet was not opened before').waitFor();
     await page.goto(`${shared}/table`);
     await card().waitFor();
     await startAgain();
@@ -106,8 +109,7 @@ describe('a paired phone', () => {
       await page.getByRole('button', { name: 'Keep the record' }).click();
       await page.getByText(/^The readings are kept on this device/).waitFor();
     };
-    await page.goto(`${shared}/bench?robot=${robot.id}`);
-    await waitUntilAlive(page);
+    await goToFresh(page, `${shared}/bench?robot=${robot.id}`);
     await page.getByRole('button', { name: /^Turn/ }).click();
     await context.setOffline(true);
     await measure('96');

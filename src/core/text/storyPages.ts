@@ -12,6 +12,8 @@ export interface StoryPages {
 
 /** Rows of the first page’s table: the first revision and the newest ones. */
 const CHAPTERS = 6;
+/** Rows that have room for what a camera saw; of more, only the newest says it. */
+const ROOMY = 3;
 /** Characters of its reasons: two lines. */
 const REASON = 120;
 /** Lines of the timeline that fit on the second page in two columns, below what was promised. */
@@ -39,8 +41,13 @@ export function storyPages({ chapters, events }: Story): StoryPages {
       kept.splice(at, 1);
     }
   }
+  const newest = shown.findLast(({ seen }) => seen !== null);
   return {
-    chapters: shown.map((chapter) => ({ ...chapter, why: shortened(chapter.why, REASON) })),
+    chapters: shown.map((chapter) => ({
+      ...chapter,
+      why: shortened(chapter.why, REASON),
+      seen: shown.length <= ROOMY || chapter === newest ? chapter.seen : null,
+    })),
     events: kept,
     left: { chapters: chapters.length - shown.length, events: events.length - kept.length },
   };

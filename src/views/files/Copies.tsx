@@ -42,7 +42,7 @@ export function Copies({ copies, folder }: CopiesProps) {
         {shown.map(({ file, at, bytes, why }) => (
           <li key={file}>
             <div>
-              {why}
+              {why === 'daily' ? say`daily` : why}
               <small className="mono">{file}</small>
             </div>
             <span className="mono">{say`${at.slice(0, 16).replace('T', ' ')}, ${formatNumber(bytes / 1024, 0)} kB`}</span>
