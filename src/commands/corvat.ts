@@ -4,6 +4,7 @@ import { gunzipSync } from 'node:zlib';
 import { film } from './film.ts';
 import { forecastBundle } from './forecast.ts';
 import { judgeLine } from './judge.ts';
+import { planMatch } from './match.ts';
 import { measurePicture } from './measure.ts';
 
 const USAGE = `Say what to do:
@@ -13,6 +14,7 @@ const USAGE = `Say what to do:
                                                   measures where the robot is, by the tags in a picture
   npm run --silent corvat -- film bundle --to film.mjpeg --seconds 30
                                                   films the practice robot, as a camera over its table sees it
+  npm run --silent corvat -- match plan.json      plans a match: which route to run when
 docs/formats.md says what goes in and comes out.`;
 
 /**
@@ -27,6 +29,7 @@ export async function command(words: readonly string[]): Promise<number> {
   if (name === 'measure' && file !== undefined && more.length === 2 && more[0] === '--table') {
     return measure(file, more[1]!);
   }
+  if (name === 'match' && file !== undefined && more.length === 0) return match(file);
   if (name === 'film' && file !== undefined && more[0] === '--to' && more[2] === '--seconds') {
     return filmed(file, more[1]!, Number(more[3]));
   }
@@ -53,6 +56,16 @@ async function judge(): Promise<number> {
 function forecast(file: string): number {
   try {
     for (const one of forecastBundle(bundleText(file))) say(process.stdout, JSON.stringify(one));
+    return 0;
+  } catch (error) {
+    say(process.stderr, `${file}: ${sentenceOf(error)}`);
+    return 1;
+  }
+}
+
+function match(file: string): number {
+  try {
+    say(process.stdout, JSON.stringify(planMatch(readFileSync(file, 'utf8'))));
     return 0;
   } catch (error) {
     say(process.stderr, `${file}: ${sentenceOf(error)}`);
