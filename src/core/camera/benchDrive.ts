@@ -13,7 +13,7 @@ export function benchDrive({
   end,
   track,
 }: Pick<SeenRun, 'start' | 'end' | 'track'>): SeenDrive {
-  const { ahead, left } = placeFrom(start, end);
+  const { x: ahead, y: left } = relativeTo(start, end);
   const { heading, speed, turning } = paced(track, PERIOD);
   // The track says how many whole turns it made, both ends to the angle.
   const about = heading.at(-1)! - heading[0]!;
@@ -21,9 +21,4 @@ export function benchDrive({
   const most = (values: Float64Array) =>
     values.reduce((top, one) => Math.max(top, Math.abs(one)), 0);
   return { ahead, left, turned, top: { speed: most(speed), rate: most(turning) } };
-}
-
-function placeFrom(start: SeenRun['start'], end: SeenRun['end']): { ahead: number; left: number } {
-  const { x, y } = relativeTo(start, end);
-  return { ahead: x, left: y };
 }

@@ -58,12 +58,13 @@ const GRID = 1e6;
  * (R. Rockafellar and S. Uryasev, Optimization of conditional value-at-risk, 2000).
  */
 export function matchPolicy(match: Match, goal: MatchGoal): MatchPolicy {
-  if (goal === 'mean') return solved(match, null).policy();
+  const takes = timesOf(match);
+  if (goal === 'mean') return solved(match, takes, null).policy();
   if (goal !== 'worst tenth')
-    return solved(match, (points) => Number(points >= goal.atLeast - 1 / GRID)).policy();
+    return solved(match, takes, (points) => Number(points >= goal.atLeast - 1 / GRID)).policy();
   const [best] = totalsOf(match)
     .map((threshold) => {
-      const found = solved(match, (points) => -Math.max(0, threshold - points) / WORST);
+      const found = solved(match, takes, (points) => -Math.max(0, threshold - points) / WORST);
       return { threshold, found, value: threshold + found.value };
     })
     .toSorted((a, b) => b.value - a.value);
@@ -73,6 +74,14 @@ export function matchPolicy(match: Match, goal: MatchGoal): MatchPolicy {
     value: best!.value,
     steps: policy.steps.map((step) => ({ ...step, value: best!.threshold + step.value })),
   };
+}
+
+/** For each route, by the one before it and last by none: how long until it ends. */
+function timesOf({ routes, handover }: Match): Seconds[][] {
+  return routes.map((to) => [
+    ...routes.map((from) => inTurn(handover(from, to), to.duration)),
+    to.duration,
+  ]);
 }
 
 /** All totals that may come about. */
@@ -99,16 +108,12 @@ interface Column {
 }
 
 /** @param worth of the points of a whole match; null where points simply add up */
-function solved(match: Match, worth: ((points: number) => number) | null) {
+function solved(match: Match, takes: Seconds[][], worth: ((points: number) => number) | null) {
   const { routes, seconds } = match;
   const none = routes.length;
   const needs = routes.map(({ after }) =>
     after.reduce((mask, id) => mask | (1 << routes.findIndex((route) => route.id === id)), 0),
   );
-  const takes = routes.map((to) => [
-    ...routes.map((from) => inTurn(match.handover(from, to), to.duration)),
-    to.duration,
-  ]);
   const gains = routes.map(({ outcomes }) =>
     worth === null
       ? [{ chance: 1, points: outcomes.reduce((sum, one) => sum + one.chance * one.points, 0) }]

@@ -7,6 +7,7 @@ import { checkpointsOf } from '../../route/checkpoints.ts';
 import { stepsOf, type RoutePlan } from '../../route/plan.ts';
 import { startPose, type RunRecord } from '../../simulation/run.ts';
 import type { SeenRunMoves } from '../../telemetry/seenRun.ts';
+import { CAMERA_SPREAD } from '../moves/cameraSpread.ts';
 import { stepBetween } from '../moves/track.ts';
 
 /** Where one run ended; the heading is null where nobody measured it. */
@@ -41,8 +42,6 @@ export interface Axis {
 
 /** Standard deviation that a ruler and a protractor add, mm and rad. */
 const BY_HAND = { along: 0.3, left: 0.3, turned: 0.01 };
-/** What a camera adds to lengths and turns of moves, and to where a run starts: a little more than it was measured to. */
-const BY_CAMERA = { length: 0.7, angle: 0.003, place: 0.6 };
 /** A step that goes and turns less than this, mm and rad, is no move to be measured. */
 const LEAST = { length: 20, turn: 0.05 };
 
@@ -104,7 +103,7 @@ function startAxes(drawn: Pose): Axis[] {
     const isAngle = axis === 'heading';
     return {
       isAngle,
-      reading: isAngle ? BY_CAMERA.angle : BY_CAMERA.place,
+      reading: isAngle ? CAMERA_SPREAD.angle : CAMERA_SPREAD.place,
       of: ({ start }) => of(start),
       measured: ({ seen }) => (seen === null ? null : of(seen.start)),
     };
@@ -123,7 +122,7 @@ function moveAxes({ moves }: RunRecord): Axis[] {
     from = step;
     const read = (value: 'ahead' | 'turned'): Axis => ({
       isAngle: value === 'turned',
-      reading: value === 'turned' ? BY_CAMERA.angle : BY_CAMERA.length,
+      reading: value === 'turned' ? CAMERA_SPREAD.angle : CAMERA_SPREAD.length,
       of: ({ start, ends }) =>
         stepBetween(previous === null ? start : ends[previous]!, ends[step]!)[value],
       measured: ({ seen }) => {

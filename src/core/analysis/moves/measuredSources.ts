@@ -6,6 +6,7 @@ import { startPose, type Experiment } from '../../simulation/run.ts';
 import type { SeenRunMoves } from '../../telemetry/seenRun.ts';
 import { budgetOf, walksOf } from '../budget/budget.ts';
 import type { SpreadSource, StepModel } from '../budget/stepModel.ts';
+import { CAMERA_SPREAD } from './cameraSpread.ts';
 import {
   isAngle,
   knownOf,
@@ -27,8 +28,6 @@ export interface MeasuredSource {
 const FEWEST = 4;
 /** A move shows a source that makes up so much of its variance. */
 const MAINLY = 0.6;
-/** Standard deviations that the camera itself adds to what a move does, and to where a run starts: mm and rad. */
-const CAMERA = { length: 0.7, angle: 0.003, place: 0.6 };
 
 /** A variance that was seen over the one that was assumed, each with its degrees of freedom. */
 interface Ratio {
@@ -56,7 +55,7 @@ export function measuredSources(
     const known = knownOf(one.values);
     const source = mainSource(one, budget.steps[one.step]!, experiment);
     if (source === null || known.length < FEWEST || one.assumed === 0) return [];
-    const own = isAngle(one.by) ? CAMERA.angle : CAMERA.length;
+    const own = isAngle(one.by) ? CAMERA_SPREAD.angle : CAMERA_SPREAD.length;
     return [
       {
         source,
@@ -86,9 +85,9 @@ function putDownRatios(
   const offsets = seen.map(({ start }) => relativeTo(drawn, start));
   const turned = offsets.map(({ heading }) => wrapAngle(heading));
   const axes: [number[], number, number][] = [
-    [offsets.map(({ x }) => x), placement.alongSpread, CAMERA.place],
-    [offsets.map(({ y }) => y), placement.acrossSpread, CAMERA.place],
-    [turned, placement.headingSpread, CAMERA.angle],
+    [offsets.map(({ x }) => x), placement.alongSpread, CAMERA_SPREAD.place],
+    [offsets.map(({ y }) => y), placement.acrossSpread, CAMERA_SPREAD.place],
+    [turned, placement.headingSpread, CAMERA_SPREAD.angle],
   ];
   return axes.flatMap(([values, assumed, own]) =>
     assumed === 0

@@ -1,7 +1,7 @@
-import { useCallback, useMemo, useRef, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import type { Robot } from '../../../contracts/robots.ts';
 import { readingOfDrive, type BenchKind } from '../../../core/benches/index.ts';
-import type { KnownCells } from '../../../core/benches/seenDrive.ts';
+import type { KnownCells, SeenDrive } from '../../../core/benches/seenDrive.ts';
 import { benchDrive } from '../../../core/camera/benchDrive.ts';
 import type { CameraRun } from '../../../core/camera/liveWatch.ts';
 import type { Reading } from '../../../core/formats/readingsTable.ts';
@@ -31,7 +31,6 @@ export interface BenchDrives {
 
 /** What became of the drive that was seen last. */
 export interface LastDrive {
-  counted: boolean;
   words: string;
   run: CameraRun;
 }
@@ -62,7 +61,7 @@ export function useBenchDrives(
     if (run === null) return;
     const [doubt] = run.doubts;
     if (doubt !== undefined) {
-      setLast({ counted: false, words: say`${doubtWords(doubt)} It does not count.`, run });
+      setLast({ words: say`${doubtWords(doubt)} It does not count.`, run });
       return;
     }
     const drive = benchDrive(run);
@@ -78,28 +77,31 @@ export function useBenchDrives(
       robot.setup.setup,
       meanwhile,
     ) as Reading | null;
-    const turned = formatNumber(Math.abs(degrees(drive.turned)), 1);
-    const seen =
-      Math.abs(drive.turned) > LITTLE_TURN
-        ? drive.turned > 0
-          ? say`It turned ${turned}° to the left.`
-          : say`It turned ${turned}° to the right.`
-        : drive.ahead >= 0
-          ? say`It came ${formatQuantity(drive.ahead, 'length', 1)} ahead.`
-          : say`It came ${formatQuantity(-drive.ahead, 'length', 1)} back.`;
+    const seen = driveWords(drive);
     if (reading === null) {
       setLast({
-        counted: false,
         words: say`${seen} That is not what was asked for, and does not count.`,
         run,
       });
       return;
     }
-    setLast({ counted: true, words: seen, run });
+    setLast({ words: seen, run });
     onReading(reading);
   });
-  return { watch, last, forget: useCallback(() => setLast(null), []) };
+  return { watch, last };
 }
 
 /** Less than this, rad, is a straight in words. */
 const LITTLE_TURN = 0.5;
+
+/** How far a robot came, or turned. */
+function driveWords({ ahead, turned }: SeenDrive): string {
+  const angle = formatNumber(Math.abs(degrees(turned)), 1);
+  if (Math.abs(turned) > LITTLE_TURN)
+    return turned > 0
+      ? say`It turned ${angle}° to the left.`
+      : say`It turned ${angle}° to the right.`;
+  return ahead >= 0
+    ? say`It came ${formatQuantity(ahead, 'length', 1)} ahead.`
+    : say`It came ${formatQuantity(-ahead, 'length', 1)} back.`;
+}
