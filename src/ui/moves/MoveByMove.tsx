@@ -47,7 +47,7 @@ export function MoveByMove({ moves, plan, setup, putDown, newest, onRevision }: 
               </span>
               <b>
                 {value === null ? say`not seen` : deviationText(value, isAngle(one.by))}
-                {one.errs && one.always && newest ? say`, every run` : ''}
+                {one.errs && one.always && newest && value !== null ? say`, every run` : ''}
                 {!newest && one.offset !== null && (
                   <small>{marginText(one.offset.high - one.offset.low, isAngle(one.by))}</small>
                 )}

@@ -86,14 +86,16 @@ export function PhotoMeasure(props: PhotoMeasureProps) {
             </select>
           )}
         </div>
-        <QuantityField
-          label={say`Height of both edges that are pressed`}
-          kind="length"
-          digits={0}
-          value={height}
-          refuse={(value) => (value >= 0 && value <= 500 ? null : say`0 to 500 mm.`)}
-          onChange={onHeight}
-        />
+        <div className={styles['row']}>
+          <QuantityField
+            label={say`Height of both edges that are pressed`}
+            kind="length"
+            digits={0}
+            value={height}
+            refuse={(value) => (value >= 0 && value <= 500 ? null : say`0 to 500 mm.`)}
+            onChange={onHeight}
+          />
+        </div>
         {complete && found === null && (
           <Notice tone="fault">{say`Three of the four points lie on a line. Choose others.`}</Notice>
         )}
