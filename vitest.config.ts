@@ -9,6 +9,9 @@ const EXPERIMENTS = [
   'tests/plant/*.test.ts',
 ];
 
+/** Where pictures are drawn, played and looked at all at once: beside another browser two cores come to one a second. */
+const PICTURES = ['tests/end-to-end/camera.test.ts'];
+
 /** The library of image processing in a box that Vitest can open. */
 const alias = [
   {
@@ -60,11 +63,22 @@ export default defineConfig({
         test: {
           name: 'application',
           include: ['tests/**/*.test.ts'],
-          exclude: EXPERIMENTS,
+          exclude: [...EXPERIMENTS, ...PICTURES],
           globalSetup: ['tests/application.ts'],
           testTimeout: 120_000,
           hookTimeout: 120_000,
           // As patient as the browser's waits: nothing is said of speed here.
+          expect: { poll: { timeout: 60_000 } },
+        },
+      },
+      {
+        test: {
+          name: 'pictures',
+          include: PICTURES,
+          // After all others.
+          sequence: { groupOrder: 1 },
+          testTimeout: 120_000,
+          hookTimeout: 120_000,
           expect: { poll: { timeout: 60_000 } },
         },
       },
