@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { firstIssue } from '../contracts/problem.ts';
 import { lognormalSeconds, type Seconds } from '../core/match/durations.ts';
-import { matchPolicy, type Match, type MatchRoute } from '../core/match/policy.ts';
+import type { Match, MatchRoute } from '../core/match/match.ts';
+import { doneIn, matchPolicy } from '../core/match/policy.ts';
 import { distinct, listOf } from '../core/schema/scalars.ts';
 
 /** Chances that are written down add up to 1 but for their last digit. */
@@ -85,9 +86,17 @@ export function planMatch(text: string): MatchAnswer {
   return {
     value: found.value,
     order: found.order,
-    policy: found.steps.map(({ points: so, ...step }) =>
-      so === null ? step : { ...step, points: so },
-    ),
+    policy: [...found.reached()].map((standing) => {
+      const { value, next } = found.choiceAt(standing);
+      return {
+        done: doneIn(match, standing),
+        last: routes[standing.last]?.id ?? null,
+        seconds: standing.left,
+        ...(found.keepsPoints && { points: standing.points }),
+        next: routes[next]?.id ?? null,
+        value,
+      };
+    }),
     points: found.points,
   };
 }

@@ -3,8 +3,8 @@ import normalCdf from '@stdlib/stats-base-dists-normal-cdf';
 /** Whole seconds with the chance of each; the chances add up to 1. */
 export type Seconds = readonly (readonly [seconds: number, chance: number])[];
 
-/** What is less likely than this is left out, s. */
-const UNLIKELY = 1e-9;
+/** Seconds that are less likely than this are left out. */
+const UNLIKELY = 1e-7;
 
 /**
  * A time that is known by mean and standard deviation, in whole seconds: lognormal, because nothing takes less than no
