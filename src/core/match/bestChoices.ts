@@ -1,6 +1,6 @@
 import type { Seconds } from './durations.ts';
-import { neededBefore, onGrid, routesIn, totalPoints, type Match } from './match.ts';
-import type { Choice, Standing } from './match.ts';
+import { addedTo, neededBefore, routesIn, talliesOf, tallyKey, totalOf } from './match.ts';
+import type { Choice, Match, MatchRoute, Outcome, Standing } from './match.ts';
 
 /** A better choice is better by more than what rounding does. */
 const BETTER = 1e-12;
@@ -28,9 +28,10 @@ export function bestChoices(
   const needs = neededBefore(routes);
   const least = leastSeconds(match);
   const durations = routes.map(({ duration }) => timesOf(duration, seconds));
-  const gains = routes.map((route) =>
-    worth === null ? [{ chance: 1, points: meanPoints(route) }] : route.outcomes,
+  const comesOf = routes.map((route) =>
+    worth === null ? marksOf(route) : route.outcomes.map((one) => ({ ...one, mean: 0 })),
   );
+  const worthOf = (total: number) => worth?.(total) ?? 0;
   const known = new Map<Seconds, Times>();
   const timesKnown = (handed: Seconds) => {
     const before = known.get(handed) ?? timesOf(handed, seconds);
@@ -38,14 +39,14 @@ export function bestChoices(
     return before;
   };
   const { groups, groupOf } = lastGroups(match);
-  /** By set of routes done and group of the last one; then by points. */
+  /** By set of routes done and group of the last one; then by tally. */
   const columns: (Map<number, Column> | undefined)[] = [];
   const place = (done: number, last: number) => done * (count + 1) + groupOf[last]!;
-  const put = (done: number, last: number, points: number, column: Column) => {
-    const byPoints = (columns[place(done, last)] ??= new Map<number, Column>());
-    byPoints.set(points, column);
+  const put = (done: number, last: number, tally: number, column: Column) => {
+    const byTally = (columns[place(done, last)] ??= new Map<number, Column>());
+    byTally.set(tally, column);
   };
-  const { lowest, highest } = pointsToCome(match);
+  const toCome = worth === null ? null : pointsToCome(match);
 
   for (let done = (1 << count) - 1; done >= 0; done--) {
     const most = seconds - least[done]!;
@@ -60,21 +61,26 @@ export function bestChoices(
     const free = routes.flatMap((_, r) =>
       (done & (1 << r)) === 0 && (needs[r]! & ~done) === 0 ? [r] : [],
     );
-    const totals = worth === null ? [0] : totalPoints(routesIn(routes, done)).map(([sum]) => sum);
-    for (const points of totals) {
-      const stops = worth?.(points) ?? 0;
-      if (worth !== null && worth(points + lowest[done]!) === worth(points + highest[done]!)) {
-        for (const last of lasts) put(done, last, points, settled(most, stops));
+    for (const tally of talliesOf(routesIn(comesOf, done).map((outcomes) => ({ outcomes })))) {
+      const key = tallyKey(tally);
+      const total = totalOf(match, tally);
+      const stops = worthOf(total);
+      if (
+        toCome !== null &&
+        worthOf(total + toCome.lowest[done]!) === worthOf(total + toCome.highest[done]!)
+      ) {
+        for (const last of lasts) put(done, last, key, settled(most, stops));
         continue;
       }
       const driven = free.map((route) => {
-        const parts = gains[route]!.map((gain) => ({
-          chance: gain.chance,
-          gain: worth === null ? gain.points : 0,
-          values: columns[place(done | (1 << route), route)]?.get(
-            worth === null ? 0 : onGrid(points + gain.points),
-          )?.values,
-        }));
+        const parts = comesOf[route]!.map((outcome) => {
+          const then = addedTo(tally, outcome);
+          return {
+            chance: outcome.chance,
+            gain: worth === null ? outcome.mean + totalOf(match, then) - total : 0,
+            values: columns[place(done | (1 << route), route)]?.get(tallyKey(then))?.values,
+          };
+        });
         return after(durations[route]!, meanOf(parts), stops);
       });
       const handed = free.map(() => new Map<Seconds, Float64Array>());
@@ -86,12 +92,12 @@ export function bestChoices(
           handed[at]!.set(takes, brings);
           keepBetter(column, route, brings);
         }
-        put(done, last, points, column);
+        put(done, last, key, column);
       }
     }
   }
-  return ({ done, last, left, points }) => {
-    const { values, choices } = columns[place(done, last)]!.get(points)!;
+  return ({ done, last, left, ...tally }) => {
+    const { values, choices } = columns[place(done, last)]!.get(tallyKey(tally))!;
     return { value: values[left]!, next: choices[left]! };
   };
 }
@@ -104,22 +110,38 @@ function settled(most: number, stops: number): Column {
   };
 }
 
-/** By set of routes done: the fewest and the most points that all others together may still bring. */
-function pointsToCome({ routes }: Match): { lowest: number[]; highest: number[] } {
-  const sums = (of: (points: number[]) => number) =>
+/** By set of routes done: how many points fewer and more all others together may bring. */
+function pointsToCome({ routes, together }: Match): { lowest: number[]; highest: number[] } {
+  const shared = Array.from(
+    { length: 1 << (together?.bits ?? 0) },
+    (_, marks) => together?.points(marks) ?? 0,
+  );
+  const span = Math.max(...shared) - Math.min(...shared);
+  const sums = (of: (points: number[]) => number, start: number) =>
     Array.from({ length: 1 << routes.length }, (_, done) =>
       routesIn(routes, ~done).reduce(
         (sum, { outcomes }) => sum + of([0, ...outcomes.map(({ points }) => points)]),
-        0,
+        start,
       ),
     );
-  return { lowest: sums((all) => Math.min(...all)), highest: sums((all) => Math.max(...all)) };
+  return {
+    lowest: sums((all) => Math.min(...all), -span),
+    highest: sums((all) => Math.max(...all), span),
+  };
 }
 
 const NO_HANDOVER: Seconds = [[0, 1]];
 
-function meanPoints({ outcomes }: Pick<Match['routes'][number], 'outcomes'>): number {
-  return outcomes.reduce((sum, { chance, points }) => sum + chance * points, 0);
+/** What comes of a route where its points simply add up: their mean, by the marks that come with them. */
+function marksOf({ outcomes }: MatchRoute): (Outcome & { mean: number })[] {
+  const found = new Map<number, { chance: number; sum: number }>();
+  for (const { chance, points, marks = 0 } of outcomes) {
+    const before = found.get(marks) ?? { chance: 0, sum: 0 };
+    found.set(marks, { chance: before.chance + chance, sum: before.sum + chance * points });
+  }
+  return [...found]
+    .filter(([, { chance }]) => chance > 0)
+    .map(([marks, { chance, sum }]) => ({ chance, points: 0, marks, mean: sum / chance }));
 }
 
 /** Routes after which all hand-overs are the same objects, and for each route the first of its group. */

@@ -1,5 +1,6 @@
 import { inTurn, type Seconds } from './durations.ts';
-import { onGrid, routesIn, totalPoints, type Choice, type Match, type Standing } from './match.ts';
+import { addedTo, routesIn, tallyKey, totalOf } from './match.ts';
+import type { Choice, Match, MatchRoute, Outcome, Standing, Tally } from './match.ts';
 
 /** A standing that a match comes to, with its chance. */
 export interface Reached extends Standing {
@@ -17,7 +18,18 @@ export interface Course {
 /** What is less likely than this is not followed. */
 const UNLIKELY = 1e-13;
 
-/** Follows a match through all its times and outcomes, as each standing decides. */
+/** Where a match stands but for the seconds left: the chance of each number of them. */
+interface Column extends Tally {
+  done: number;
+  last: number;
+  chances: Float64Array;
+}
+
+/**
+ * Follows a match through all its times and outcomes, as each standing decides.
+ *
+ * @param keepsPoints whether what is decided depends on what routes brought each by itself
+ */
 export function courseOf(
   match: Match,
   decide: (standing: Standing) => Choice['next'],
@@ -25,77 +37,98 @@ export function courseOf(
 ): Course {
   const { routes, seconds } = match;
   const count = routes.length;
+  // What is decided by marks tells of what came of the routes that brought them.
+  const follows = keepsPoints || match.together !== undefined;
   const takes = timesBetween(match);
-  /** By set of routes done and last one, then by points: the chance of each number of seconds left. */
-  const chances = new Map<number, Map<number, Float64Array>>();
-  const columnOf = (done: number, last: number, points: number) => {
+  /** By set of routes done and last one, then by tally. */
+  const columns = new Map<number, Map<number, Column>>();
+  const columnOf = (done: number, last: number, tally: Tally) => {
     const place = done * (count + 1) + last;
-    const byPoints = chances.get(place) ?? new Map<number, Float64Array>();
-    chances.set(place, byPoints);
-    const column = byPoints.get(points) ?? new Float64Array(seconds + 1);
-    byPoints.set(points, column);
+    const byTally = columns.get(place) ?? new Map<number, Column>();
+    columns.set(place, byTally);
+    const column = byTally.get(tallyKey(tally)) ?? {
+      done,
+      last,
+      ...tally,
+      chances: new Float64Array(seconds + 1),
+    };
+    byTally.set(tallyKey(tally), column);
     return column;
   };
+  const standingOf = ({ done, last, marks, points }: Column, left: number): Standing => ({
+    done,
+    last,
+    left,
+    marks,
+    points: keepsPoints ? points : 0,
+  });
   const reached = function* (): Generator<Reached> {
-    const places = [...chances.keys()].toSorted((a, b) => a - b);
-    for (const place of places) {
-      const [done, last] = [Math.floor(place / (count + 1)), place % (count + 1)];
-      for (const [points, column] of chances.get(place)!)
-        for (let left = seconds; left >= 0; left--)
-          if (column[left]! > UNLIKELY) yield { done, last, left, points, chance: column[left]! };
-    }
+    for (const place of [...columns.keys()].toSorted((a, b) => a - b))
+      for (const column of columns.get(place)!.values())
+        for (let left = seconds; left >= 0; left--) {
+          const chance = column.chances[left]!;
+          if (chance > UNLIKELY) yield { ...standingOf(column, left), chance };
+        }
   };
-  /** Chances of ending with a set done, by points where they were kept. */
-  const ended = new Map<number, Map<number, number>>();
-  const ends = ({ done, points }: Standing, chance: number) => {
-    const byPoints = ended.get(done) ?? new Map<number, number>();
-    ended.set(done, byPoints);
-    byPoints.set(points, (byPoints.get(points) ?? 0) + chance);
+  const totals = new Map<number, number>();
+  const endedWith = new Float64Array(1 << count);
+  const ends = (column: Column, chance: number) => {
+    if (!follows) {
+      endedWith[column.done]! += chance;
+      return;
+    }
+    const total = totalOf(match, column);
+    totals.set(total, (totals.get(total) ?? 0) + chance);
   };
 
-  columnOf(0, count, 0)[seconds] = 1;
+  columnOf(0, count, { points: 0, marks: 0 }).chances[seconds] = 1;
   // What follows has more routes done: a larger number.
   for (let done = 0; done < 1 << count; done++)
     for (let last = 0; last <= count; last++)
-      for (const [points, column] of chances.get(done * (count + 1) + last) ?? [])
+      for (const column of columns.get(done * (count + 1) + last)?.values() ?? [])
         for (let left = 0; left <= seconds; left++) {
-          const chance = column[left]!;
+          const chance = column.chances[left]!;
           if (chance <= UNLIKELY) continue;
-          const standing = { done, last, left, points };
-          const next = decide(standing);
+          const next = decide(standingOf(column, left));
           if (next < 0) {
-            ends(standing, chance);
+            ends(column, chance);
             continue;
           }
-          const then = (keepsPoints ? routes[next]!.outcomes : ALL).map((outcome) => ({
+          const then = (follows ? routes[next]!.outcomes : ALL).map((outcome) => ({
             share: outcome.chance,
-            column: columnOf(done | (1 << next), next, onGrid(points + outcome.points)),
+            chances: columnOf(done | (1 << next), next, addedTo(column, outcome)).chances,
           }));
           for (const [taken, share] of takes[next]![last]!)
-            if (taken > left) ends(standing, chance * share);
-            else for (const one of then) one.column[left - taken]! += chance * share * one.share;
+            if (taken > left) ends(column, chance * share);
+            else for (const one of then) one.chances[left - taken]! += chance * share * one.share;
         }
 
-  return { reached, points: totalsOf(match, ended, keepsPoints) };
+  // What was done when tells nothing of what came of it, where nothing is decided by it.
+  endedWith.forEach((chance, done) => {
+    if (chance === 0) return;
+    for (const [total, share] of totalPoints(routesIn(routes, done)))
+      totals.set(total, (totals.get(total) ?? 0) + chance * share);
+  });
+  const points = [...totals].filter(([, chance]) => chance > 0).toSorted((a, b) => a[0] - b[0]);
+  return { reached, points };
 }
 
-/** Where points are not kept: whatever comes of a route. */
-const ALL = [{ chance: 1, points: 0 }];
+/** Where nothing is followed: whatever comes of a route. */
+const ALL: readonly Outcome[] = [{ chance: 1, points: 0 }];
 
-function totalsOf(
-  { routes }: Match,
-  ended: Map<number, Map<number, number>>,
-  keepsPoints: boolean,
-): [number, number][] {
-  const totals = new Map<number, number>();
-  for (const [done, byPoints] of ended)
-    for (const [points, chance] of byPoints) {
-      // What was done when tells nothing of what came of it, where nothing was decided by it.
-      const brought = keepsPoints ? [[points, 1] as const] : totalPoints(routesIn(routes, done));
-      for (const [total, share] of brought)
-        totals.set(total, (totals.get(total) ?? 0) + chance * share);
-    }
-  return [...totals].filter(([, chance]) => chance > 0).toSorted((a, b) => a[0] - b[0]);
+/** Totals with their chances from outcomes that know nothing of each other. */
+function totalPoints(routes: readonly Pick<MatchRoute, 'outcomes'>[]): Map<number, number> {
+  let totals = new Map([[0, 1]]);
+  for (const { outcomes } of routes) {
+    const sums = new Map<number, number>();
+    for (const [total, p] of totals)
+      for (const outcome of outcomes) {
+        const sum = addedTo({ points: total, marks: 0 }, outcome).points;
+        sums.set(sum, (sums.get(sum) ?? 0) + p * outcome.chance);
+      }
+    totals = sums;
+  }
+  return totals;
 }
 
 /** For each route, by the one before it and last by none: how long until it ends. */

@@ -1,11 +1,20 @@
 import type { Seconds } from './durations.ts';
 
+/** What may come of a route. */
+export interface Outcome {
+  chance: number;
+  /** What it brings by itself. */
+  points: number;
+  /** Bits of what it reaches that counts together with other routes: a model that two of them visit, a part of a bonus. */
+  marks?: number;
+}
+
 /** A route as a match sees it. */
 export interface MatchRoute {
   id: string;
   duration: Seconds;
   /** What comes of it when it ends by the horn; chances add up to 1. */
-  outcomes: readonly { chance: number; points: number }[];
+  outcomes: readonly Outcome[];
   /** Routes that have to be run before. */
   after: readonly string[];
 }
@@ -19,6 +28,14 @@ export interface Match {
   routes: readonly MatchRoute[];
   /** From the end of one route to the start of the next; before the first there is none. Equal ones are the same object. */
   handover: (from: MatchRoute, to: MatchRoute) => Seconds;
+  /** Points that marks bring together; none when nothing counts together. */
+  together?: Together;
+}
+
+interface Together {
+  /** Bits that there are. */
+  bits: number;
+  points: (marks: number) => number;
 }
 
 /** Where a match stands; routes by their place in the plan, sets of them as bits. */
@@ -28,8 +45,10 @@ export interface Standing {
   last: number;
   /** Whole seconds that are left. */
   left: number;
-  /** Points so far; 0 where what to do does not depend on them. */
+  /** What was reached by routes each by itself; 0 where what to do does not depend on it. */
   points: number;
+  /** What was reached that counts together. */
+  marks: number;
 }
 
 export interface Choice {
@@ -42,7 +61,7 @@ export interface Choice {
 /** Points that differ by less are the same. */
 const GRID = 1e6;
 
-export function onGrid(points: number): number {
+function onGrid(points: number): number {
   return Math.round(points * GRID) / GRID;
 }
 
@@ -58,19 +77,44 @@ export function neededBefore(routes: readonly MatchRoute[]): number[] {
   );
 }
 
-/** Totals with their chances, fewest first, from outcomes that know nothing of each other. */
-export function totalPoints(
-  routes: readonly Pick<MatchRoute, 'outcomes'>[],
-): [points: number, chance: number][] {
-  let totals = new Map([[0, 1]]);
+/** What routes have brought: points each by itself, and marks that count together. */
+export interface Tally {
+  points: number;
+  marks: number;
+}
+
+/** A tally as one number, exact for points up to a million. */
+export function tallyKey({ points, marks }: Tally): number {
+  return Math.round(points * GRID) * MARKS + marks;
+}
+
+/** More bits than any match needs. */
+const MARKS = 1 << 12;
+
+/** Every tally to which routes may come. */
+export function talliesOf(routes: readonly Pick<MatchRoute, 'outcomes'>[]): Tally[] {
+  let tallies = [{ points: 0, marks: 0 }];
   for (const { outcomes } of routes) {
-    const sums = new Map<number, number>();
-    for (const [total, p] of totals)
-      for (const { points, chance } of outcomes) {
-        const sum = onGrid(total + points);
-        sums.set(sum, (sums.get(sum) ?? 0) + p * chance);
+    const sums = new Map<number, Tally>();
+    for (const before of tallies)
+      for (const outcome of outcomes) {
+        const tally = addedTo(before, outcome);
+        sums.set(tallyKey(tally), tally);
       }
-    totals = sums;
+    tallies = [...sums.values()];
   }
-  return [...totals].toSorted((a, b) => a[0] - b[0]);
+  return tallies;
+}
+
+/** A tally with what came of one more route. */
+export function addedTo(
+  before: Tally,
+  { points, marks = 0 }: Pick<Outcome, 'points' | 'marks'>,
+): Tally {
+  return { points: onGrid(before.points + points), marks: before.marks | marks };
+}
+
+/** Points of a match in which routes brought this. */
+export function totalOf({ together }: Match, { points, marks }: Tally): number {
+  return onGrid(points + (together?.points(marks) ?? 0));
 }

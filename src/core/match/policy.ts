@@ -1,6 +1,6 @@
 import { bestChoices } from './bestChoices.ts';
 import { courseOf, timesBetween, type Reached } from './course.ts';
-import { onGrid, routesIn, totalPoints, type Choice, type Match } from './match.ts';
+import { addedTo, routesIn, talliesOf, totalOf, type Choice, type Match } from './match.ts';
 import type { MatchGoal, Standing } from './match.ts';
 
 /** What to do in every standing of a match. */
@@ -61,13 +61,15 @@ function bestThreshold(match: Match): {
 }
 
 /** All totals that may come about. */
-function thresholdsOf({ routes }: Match): number[] {
-  const all = routes.map(({ outcomes }) => ({ outcomes: [...outcomes, { chance: 0, points: 0 }] }));
-  return totalPoints(all).map(([total]) => total);
+function thresholdsOf(match: Match): number[] {
+  const all = match.routes.map(({ outcomes }) => ({
+    outcomes: [...outcomes, { chance: 0, points: 0 }],
+  }));
+  return [...new Set(talliesOf(all).map((tally) => totalOf(match, tally)))];
 }
 
 export function beginningOf({ routes, seconds }: Match): Standing {
-  return { done: 0, last: routes.length, left: seconds, points: 0 };
+  return { done: 0, last: routes.length, left: seconds, points: 0, marks: 0 };
 }
 
 function policyOf(
@@ -91,17 +93,26 @@ function likeliestOrder(
 ): string[] {
   const { routes } = match;
   const takes = timesBetween(match);
-  let { done, last, left, points } = beginningOf(match);
+  let standing = beginningOf(match);
   const order: string[] = [];
   for (;;) {
-    const { next } = choiceAt({ done, last, left, points });
+    const { next } = choiceAt(standing);
     if (next < 0) return order;
+    const { done, last, left } = standing;
     const [taken] = likeliest(takes[next]![last]!, ([, chance]) => chance);
-    const gained = likeliest(routes[next]!.outcomes, ({ chance }) => chance).points;
     if (taken > left) return order;
     order.push(routes[next]!.id);
-    [done, last, left] = [done | (1 << next), next, left - taken];
-    if (keepsPoints) points = onGrid(points + gained);
+    const gained = addedTo(
+      standing,
+      likeliest(routes[next]!.outcomes, ({ chance }) => chance),
+    );
+    standing = {
+      done: done | (1 << next),
+      last: next,
+      left: left - taken,
+      marks: gained.marks,
+      points: keepsPoints ? gained.points : 0,
+    };
   }
 }
 
