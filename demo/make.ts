@@ -8,6 +8,7 @@ import { writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import {
   writeJsonFile,
+  type MatchFile,
   type RobotFile,
   type RouteFile,
   type RunRow,
@@ -40,6 +41,7 @@ import { trackRecording } from '../src/core/camera/trackRecording.ts';
 import { normal } from '../src/core/mathematics/randomness.ts';
 import { runsFileOf } from '../src/core/formats/tables/anyFile.ts';
 import { simulateTurnTrials } from '../src/core/practice/turnTrials.ts';
+import type { RehearsalEvent } from '../src/core/match/rehearsal.ts';
 import { benchRecords } from './benches.ts';
 import { inFile } from './inFile.ts';
 import { FIELD, FIELD_NAME } from './field.ts';
@@ -497,8 +499,94 @@ function make(): Record<string, string> {
         },
       ]),
     ),
+    'match.json': writeJsonFile(matchOf(ROUTES_OF_MATCH)),
     'tracks.json': writeJsonFile({ ...runsFileOf([], ROBOT), telemetry: tracks }),
     'runs.csv': writeRunsTable([...touched, ...before, ...after, ...scattered, ...gathered]),
+  };
+}
+
+/** The routes of the match in the order in which the team runs them, with what the robot carries. */
+const ROUTES_OF_MATCH = [
+  { name: 'Heron Hide', attachment: 'fork' },
+  { name: 'Seed Bank by the Boardwalk', attachment: 'arm' },
+  { name: 'Sluice, then Tide Gauge', attachment: 'arm' },
+  { name: 'Seed Bank by the Flood Mark', attachment: 'arm' },
+];
+
+const started = (entryId: string, at: number, lasts: number): RehearsalEvent[] => [
+  { kind: 'start', entryId, at },
+  { kind: 'end', entryId, at: Math.round(10 * (at + lasts)) / 10 },
+];
+const reached = (entryId: string, at: number, modelId: string, points: number): RehearsalEvent => ({
+  kind: 'outcome',
+  entryId,
+  at,
+  modelId,
+  hit: points > 0,
+  points,
+});
+
+/** What happened when the team ran its match in its own order: the fork takes long, and the Sluice comes too late. */
+const REHEARSALS: { happenedAt: string; events: RehearsalEvent[] }[] = [
+  {
+    happenedAt: '2026-11-19T18:52:00.000Z',
+    events: [
+      ...started('e1', 1.2, 5.1),
+      reached('e1', 7.5, 'heron-hide', 0),
+      ...started('e2', 20.4, 11.2),
+      reached('e2', 33, 'seed-bank', 15),
+      ...started('e3', 38.1, 12.9),
+      { kind: 'over', at: 50 },
+    ],
+  },
+  {
+    happenedAt: '2026-11-19T18:58:00.000Z',
+    events: [
+      ...started('e1', 0.9, 5),
+      reached('e1', 7, 'heron-hide', 0),
+      ...started('e2', 17.6, 11),
+      reached('e2', 30.2, 'seed-bank', 15),
+      { kind: 'skip', entryId: 'e3', at: 36.5, why: 'no time' },
+      { kind: 'over', at: 50 },
+    ],
+  },
+];
+
+/** The team’s match, with two rehearsals of the evening before it. */
+function matchOf(routes: typeof ROUTES_OF_MATCH): MatchFile {
+  const routeId = (name: string) => identifier(`match ${name}`);
+  return {
+    corvat: 'match',
+    version: 1,
+    name: 'Saltmarsh sprint',
+    createdAt: '2026-11-19T18:50:00.000Z',
+    robot: ROBOT,
+    field: FIELD_NAME,
+    routes: routes.map(({ name }) => ({ id: routeId(name), name })),
+    plan: {
+      // Shorter than the field’s match, so that not all of it fits.
+      seconds: 50,
+      goal: 'mean',
+      entries: routes.map(({ name, attachment }, i) => ({
+        id: `e${i + 1}`,
+        routeId: routeId(name),
+        attachment,
+        after: [],
+        rescued: 0,
+      })),
+      sameAttachment: { mean: 6, sd: 2 },
+      otherAttachment: { mean: 11, sd: 3 },
+      rescuePenalty: 5,
+      bonuses: [
+        { name: 'Both ends of the marsh', modelIds: ['heron-hide', 'tide-gauge'], points: 10 },
+      ],
+    },
+    rehearsals: REHEARSALS.map(({ happenedAt, events }, number) => ({
+      id: identifier(`rehearsal ${number}`),
+      happenedAt,
+      people: 'R, L',
+      events: events.map((event, i) => ({ id: identifier(`rehearsal ${number} ${i}`), event })),
+    })),
   };
 }
 

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { idSchema, instantSchema } from '../core/schema/scalars.ts';
 
 /** The things that people put away, take out again or delete. */
-export const KEPT_THINGS = ['robots', 'fields', 'routes', 'sessions'] as const;
+export const KEPT_THINGS = ['robots', 'fields', 'routes', 'matches', 'sessions'] as const;
 export type KeptThing = (typeof KEPT_THINGS)[number];
 
 /** A thing as the list of what is kept shows it. */

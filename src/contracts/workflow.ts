@@ -1,7 +1,7 @@
 import { z } from 'zod';
 
 /** The stations of the work, in its order, and the sheet for files beside them. */
-const STAGES = ['Today', 'Bench', 'Route', 'Table', 'Verdict', 'Files'] as const;
+const STAGES = ['Today', 'Bench', 'Route', 'Table', 'Verdict', 'Match', 'Files'] as const;
 export type StageName = (typeof STAGES)[number];
 
 /** What the loop bar says of one station: where it leads, words and a figure, and whether that is good. */

@@ -40,7 +40,7 @@ export async function loadStation(
   }
   for (const name of named) remember(astro, name, chosen[name]);
   const work = await loadWork(chosen, catalogue);
-  return { ...catalogue, ...work, drawnId: chosen.field, loop: workflowStates(work) };
+  return { ...catalogue, ...work, drawnId: chosen.field, loop: workflowStates(work, catalogue) };
 }
 
 function remember(astro: AstroGlobal, name: Named, id: string | null): void {

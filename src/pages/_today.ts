@@ -1,9 +1,11 @@
 import type { PracticeToday } from '../contracts/today.ts';
 import type { RouteToHelp } from '../core/analysis/planning/today.ts';
 import type { FieldRecord } from '../contracts/fields.ts';
+import type { Robot } from '../contracts/robots.ts';
 import type { Route } from '../contracts/routes.ts';
 import type { Run } from '../contracts/practices.ts';
 import { minutesOfRun } from '../core/analysis/unknowns/measureNext.ts';
+import type { RouteToPlay } from '../core/match/matchSummary.ts';
 import { checkpointsOf } from '../core/route/checkpoints.ts';
 import { planFaults } from '../core/route/plan.ts';
 import { nominalRun } from '../core/simulation/run.ts';
@@ -23,31 +25,10 @@ export async function readToday({ robot, session, route: chosen }: PageContext):
   practice: PracticeToday | null;
 }> {
   if (robot === null) return { routes: [], practice: null };
-  const { setup } = robot.setup;
-  const onFields = (await listRoutesOnFields(database(), robot.id))
-    .filter(({ route, field }) => planFaults(route.revision.plan, field.field).length === 0)
-    .sort(
-      (a, b) =>
-        Number(b.route.id === chosen?.id) - Number(a.route.id === chosen?.id) ||
-        b.route.revision.createdAt.localeCompare(a.route.revision.createdAt),
-    )
-    .slice(0, ROUTES);
-  const revisionIds = onFields.map(({ route }) => route.revision.id);
-  // Runs of an older revision say nothing of the newest one.
-  const [driven, tally] = await Promise.all([
-    newestRunsOfEach(database(), revisionIds, JUDGED_RUNS),
+  const [routes, tally] = await Promise.all([
+    routesToPlay(robot, chosen),
     session === null ? null : tallyOfSession(database(), session.id),
   ]);
-  const routes = onFields.map(({ route, field }) => {
-    const { duration } = nominalRun({
-      plan: route.revision.plan,
-      field: field.field,
-      estimated: setup,
-      trueParameters: setup,
-    });
-    const runs = driven.filter(({ revisionId }) => revisionId === route.revision.id);
-    return routeToHelp(route, field, runs, minutesOfRun(duration));
-  });
   return {
     routes,
     practice:
@@ -64,12 +45,41 @@ export async function readToday({ robot, session, route: chosen }: PageContext):
   };
 }
 
-function routeToHelp(
+/** The routes of a robot that can be driven, with all that says how ready they are, in two questions to the database. */
+export async function routesToPlay(
+  robot: Robot,
+  chosen: Route | null,
+): Promise<(RouteToPlay & { fieldId: string })[]> {
+  const { setup } = robot.setup;
+  const onFields = (await listRoutesOnFields(database(), robot.id))
+    .filter(({ route, field }) => planFaults(route.revision.plan, field.field).length === 0)
+    .sort(
+      (a, b) =>
+        Number(b.route.id === chosen?.id) - Number(a.route.id === chosen?.id) ||
+        b.route.revision.createdAt.localeCompare(a.route.revision.createdAt),
+    )
+    .slice(0, ROUTES);
+  const revisionIds = onFields.map(({ route }) => route.revision.id);
+  // Runs of an older revision say nothing of the newest one.
+  const driven = await newestRunsOfEach(database(), revisionIds, JUDGED_RUNS);
+  return onFields.map(({ route, field }) => {
+    const { duration } = nominalRun({
+      plan: route.revision.plan,
+      field: field.field,
+      estimated: setup,
+      trueParameters: setup,
+    });
+    const runs = driven.filter(({ revisionId }) => revisionId === route.revision.id);
+    return { fieldId: route.fieldId, ...routeToPlay(route, field, runs, minutesOfRun(duration)) };
+  });
+}
+
+function routeToPlay(
   route: Route,
   field: FieldRecord,
   runs: Run[],
   minutesPerRun: number,
-): RouteToHelp {
+): RouteToPlay {
   const checkpoint = checkpointsOf(route.revision.plan).at(-1) ?? null;
   const verdict = runs.length === 0 ? null : verdictAtEnd(route, field, runs);
   const scored = new Set(checkpointsOf(route.revision.plan).map(({ modelId }) => modelId));

@@ -2,13 +2,17 @@ import type { Session } from '../contracts/practices.ts';
 import type { GyroCheck, Robot } from '../contracts/robots.ts';
 import type { WorkflowState } from '../contracts/workflow.ts';
 import { formatAgo } from '../core/language/dates.ts';
-import { say } from '../core/language/say.ts';
+import { plural, say } from '../core/language/say.ts';
 import { verdictAtEnd, type KnownVerdict } from '../server/verdicts.ts';
+import type { Catalogue } from '../store/catalogue.ts';
 import { addressWith } from '../ui/sheetAddress.ts';
 import type { Work } from './_work.ts';
 
 /** What the loop bar says of every station, in the words of whoever asks. */
-export function workflowStates(work: Work): WorkflowState[] {
+export function workflowStates(
+  work: Work,
+  { matches }: Pick<Catalogue, 'matches'>,
+): WorkflowState[] {
   const { robot, gyro, route, field, session, runs } = work;
   const driven = runs[0]?.revisionNumber ?? null;
   const verdict = route && field && driven !== null ? verdictAtEnd(route, field, runs) : null;
@@ -36,6 +40,7 @@ export function workflowStates(work: Work): WorkflowState[] {
       tone: 'plain',
     },
     { name: 'Verdict', href: to('/verdict'), ...verdictState(verdict) },
+    { name: 'Match', href: to('/match'), ...matchState(robot, matches) },
   ];
 }
 
@@ -66,6 +71,19 @@ function benchState(
     case 'cannot tell':
       return { state: say`gyro unclear, ${age}`, tone: 'warn' };
   }
+}
+
+function matchState(
+  robot: Robot | null,
+  matches: Catalogue['matches'],
+): Pick<WorkflowState, 'state' | 'tone'> {
+  const own = matches.filter(({ robotId }) => robotId === robot?.id);
+  const [only] = own;
+  if (only === undefined) return { state: say`no plan yet`, tone: 'plain' };
+  return {
+    state: own.length === 1 ? only.name : say`${plural(own.length, '# plan', '# plans')}`,
+    tone: 'plain',
+  };
 }
 
 function verdictState(verdict: KnownVerdict | null): Pick<WorkflowState, 'state' | 'tone'> {

@@ -3,6 +3,7 @@ import type { Model, ModelStatic, Sequelize } from 'sequelize';
 import type { BundleLine, PictureType } from '../core/formats/files.ts';
 import {
   fieldDocument,
+  matchDocument,
   pictureDocument,
   robotDocument,
   routeDocument,
@@ -22,6 +23,7 @@ interface Contents {
   fields: string[];
   routes: string[];
   sessions: string[];
+  matches: string[];
   /** Photos can be left at home: there may be people on them. */
   photos: boolean;
 }
@@ -31,7 +33,7 @@ export async function wholeBundle(
   database: Sequelize,
   photos = true,
 ): Promise<AsyncGenerator<string>> {
-  const { robots, fields, routes, sessions } = tablesOf(database);
+  const { robots, fields, routes, sessions, matches } = tablesOf(database);
   const ids = async (table: unknown) => {
     const rows = await (table as ModelStatic<IdentifiedRow>).findAll({
       attributes: ['id'],
@@ -44,6 +46,7 @@ export async function wholeBundle(
     fields: await ids(fields),
     routes: await ids(routes),
     sessions: await ids(sessions),
+    matches: await ids(matches),
     photos,
   });
 }
@@ -69,6 +72,8 @@ export async function routeBundle(
     fields: [route.fieldId],
     routes: [routeId],
     sessions: driven.map(({ sessionId }) => sessionId),
+    // A plan needs its other routes too.
+    matches: [],
     photos,
   });
 }
@@ -101,6 +106,7 @@ async function* documentsOf(
     if (picture !== null) yield { corvat: 'picture', field: id, ...picture };
   }
   for (const id of contents.routes) yield await routeDocument(database, id);
+  for (const id of contents.matches) yield await matchDocument(database, id);
   yield* sessionDocuments(database, contents.sessions);
   const robotOfRoute = new Map<string, string>();
   for (const id of contents.routes) {

@@ -1,4 +1,5 @@
 import { QueryTypes, type Sequelize } from 'sequelize';
+import { matchSchema, type MatchRecord } from '../contracts/matches.ts';
 import type { Session } from '../contracts/practices.ts';
 import type { Conventions } from '../core/language/conventions.ts';
 import { teamOf } from './team.ts';
@@ -10,6 +11,8 @@ export interface Catalogue {
   fields: { id: string; name: string }[];
   /** By name, each with the time of its newest revision. */
   routes: { id: string; name: string; robotId: string; fieldId: string; revisedAt: string }[];
+  /** Match plans whole, by name. */
+  matches: MatchRecord[];
   /** The newest ones, newest first. */
   sessions: Session[];
   team: Conventions;
@@ -29,6 +32,10 @@ export async function readCatalogue(database: Sequelize): Promise<Catalogue> {
       (SELECT JSON_ARRAYAGG(JSON_OBJECT('id', id, 'name', name, 'robotId', robot_id, 'fieldId', field_id, 'revisedAt',
           (SELECT MAX(created_at) FROM revisions WHERE revisions.route_id = routes.id)) ORDER BY name)
         FROM routes WHERE archived_at IS NULL) AS routes,
+      (SELECT JSON_ARRAYAGG(JSON_OBJECT('id', id, 'name', name, 'robotId', robot_id, 'fieldId', field_id,
+          'plan', JSON_EXTRACT(plan, '$'), 'version', version, 'createdAt',
+          DATE_FORMAT(created_at, '%Y-%m-%dT%H:%i:%s.%fZ')) ORDER BY name)
+        FROM matches WHERE archived_at IS NULL) AS matches,
       (SELECT JSON_ARRAYAGG(JSON_OBJECT('id', id, 'title', title, 'startedAt',
           DATE_FORMAT(started_at, '%Y-%m-%dT%H:%i:%s.%fZ'), 'surface', surface, 'people', people,
           'note', note, 'goalRuns', goal_runs, 'goalHits', goal_hits, 'version', version)
@@ -38,11 +45,17 @@ export async function readCatalogue(database: Sequelize): Promise<Catalogue> {
       (SELECT conventions FROM team WHERE id = 1) AS team`,
     { replacements: { sessions: SESSIONS }, type: QueryTypes.SELECT },
   );
-  const { robots, fields, routes, sessions, team } = row!;
+  const { robots, fields, routes, matches, sessions, team } = row!;
   return {
     robots: robots ?? [],
     fields: fields ?? [],
     routes: routes ?? [],
+    matches: (matches ?? []).map((match) =>
+      matchSchema.parse({
+        ...match,
+        createdAt: new Date(match.createdAt).toISOString(),
+      }),
+    ),
     team: teamOf(team),
     sessions: (sessions ?? []).map((session) => ({
       ...session,

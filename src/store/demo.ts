@@ -5,6 +5,7 @@ import heronHide from '../../demo/route-heron-hide.json?raw';
 import seedBank from '../../demo/route-seed-bank.json?raw';
 import seedBankByColour from '../../demo/route-seed-bank-by-colour.json?raw';
 import sluiceAndTideGauge from '../../demo/route-sluice-and-tide-gauge.json?raw';
+import match from '../../demo/match.json?raw';
 import runs from '../../demo/runs.csv?raw';
 import tracks from '../../demo/tracks.json?raw';
 import { readDocument, readJsonFile, runsFileSchema } from '../core/formats/files.ts';
@@ -21,5 +22,6 @@ export async function loadDemo(database: Sequelize): Promise<void> {
       ...runsFileOf(readRunsTable(runs), 'Curlew'),
       telemetry: readDocument(tracks, runsFileSchema).telemetry,
     },
+    readJsonFile(match),
   ]);
 }

@@ -1,6 +1,7 @@
 import { Op, type Sequelize, type WhereOptions } from 'sequelize';
 import type {
   FieldFile,
+  MatchFile,
   PictureType,
   RobotFile,
   RouteFile,
@@ -9,6 +10,7 @@ import type {
 import type { TelemetryInFile } from '../core/telemetry/documents.ts';
 import { NotFound } from './errors.ts';
 import { getPicture } from './fields.ts';
+import { listRehearsals } from './rehearsals.ts';
 import { runsById } from './runs.ts';
 import { tablesOf } from './tables/index.ts';
 import type { RunRecordRow } from './tables/runs.ts';
@@ -18,6 +20,8 @@ import { say } from '../core/language/say.ts';
 
 /** Runs that are read at once: a season must not stand in memory. */
 const RUNS_AT_ONCE = 500;
+/** More rehearsals than a season has. */
+const MOST_REHEARSALS = 10_000;
 
 /** A robot with every setup and bench record, without the telemetry that those name. */
 export async function robotDocument(database: Sequelize, id: string): Promise<RobotFile> {
@@ -79,6 +83,35 @@ export async function fieldDocument(database: Sequelize, id: string): Promise<Fi
       field: revision.field,
     })),
     picture: null,
+  };
+}
+
+/** A match plan with its rehearsals. */
+export async function matchDocument(database: Sequelize, id: string): Promise<MatchFile> {
+  const { matches, robots, fields, routes } = tablesOf(database);
+  const row = await matches.findByPk(id);
+  if (row === null) throw new NotFound(say`match plan`);
+  const { name, robotId, fieldId, plan } = row;
+  const [robot, field, played, rehearsals] = await Promise.all([
+    robots.findByPk(robotId),
+    fields.findByPk(fieldId),
+    routes.findAll({ where: { id: plan.entries.map(({ routeId }) => routeId) } }),
+    listRehearsals(database, id, MOST_REHEARSALS),
+  ]);
+  return {
+    corvat: 'match',
+    version: 1,
+    name,
+    id,
+    createdAt: row.createdAt.toISOString(),
+    archivedAt: row.archivedAt?.toISOString() ?? null,
+    robot: robot!.name,
+    robotId,
+    field: field!.name,
+    fieldId,
+    routes: played.map((route) => ({ id: route.id, name: route.name })),
+    plan,
+    rehearsals: rehearsals.map(({ matchId: _match, ...rehearsal }) => rehearsal),
   };
 }
 

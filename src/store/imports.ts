@@ -47,7 +47,7 @@ export async function sameImport(
     order: [['createdAt', 'DESC']],
   });
   if (row === null) return null;
-  for (const kind of ['robots', 'fields', 'routes', 'sessions', 'runs'] as const) {
+  for (const kind of ['robots', 'fields', 'routes', 'matches', 'sessions', 'runs'] as const) {
     const ids = row.made[kind] ?? [];
     const table = tablesOf(database)[kind] as { count: (options: object) => Promise<number> };
     if ((await table.count({ where: { id: ids } })) < ids.length) return null;
@@ -84,6 +84,8 @@ async function removeMade(database: Sequelize, made: Made): Promise<void> {
   await tables.links.destroy({ where: { robotId: made.robots ?? [] } });
   // What stands on others before what it stands on.
   const order = [
+    'rehearsals',
+    'matches',
     'telemetry',
     'revisions',
     'routes',

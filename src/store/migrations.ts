@@ -311,4 +311,39 @@ export const MIGRATIONS: readonly Migration[] = [
       "ALTER TABLE telemetry ADD COLUMN IF NOT EXISTS source VARCHAR(10) NOT NULL DEFAULT 'hub', ADD COLUMN IF NOT EXISTS seen LONGTEXT NULL",
     ],
   },
+  {
+    name: '0010-match',
+    statements: [
+      `CREATE TABLE IF NOT EXISTS matches (
+        id CHAR(36) PRIMARY KEY,
+        name VARCHAR(80) NOT NULL,
+        robot_id CHAR(36) NOT NULL,
+        field_id CHAR(36) NOT NULL,
+        plan LONGTEXT NOT NULL,
+        version INT NOT NULL DEFAULT 0,
+        created_at DATETIME(3) NOT NULL,
+        archived_at DATETIME(3) NULL,
+        FOREIGN KEY (robot_id) REFERENCES robots (id),
+        FOREIGN KEY (field_id) REFERENCES fields (id)
+      ) ${TABLE}`,
+      `CREATE TABLE IF NOT EXISTS rehearsals (
+        id CHAR(36) PRIMARY KEY,
+        match_id CHAR(36) NOT NULL,
+        happened_at DATETIME(3) NOT NULL,
+        people VARCHAR(200) NOT NULL,
+        withdrawn TINYINT(1) NOT NULL DEFAULT 0,
+        INDEX rehearsals_by_match (match_id, withdrawn, happened_at),
+        FOREIGN KEY (match_id) REFERENCES matches (id) ON DELETE CASCADE
+      ) ${TABLE}`,
+      `CREATE TABLE IF NOT EXISTS rehearsal_events (
+        id CHAR(36) PRIMARY KEY,
+        rehearsal_id CHAR(36) NOT NULL,
+        happened_after DOUBLE NOT NULL,
+        event LONGTEXT NOT NULL,
+        withdrawn TINYINT(1) NOT NULL DEFAULT 0,
+        INDEX events_by_rehearsal (rehearsal_id, withdrawn, happened_after),
+        FOREIGN KEY (rehearsal_id) REFERENCES rehearsals (id) ON DELETE CASCADE
+      ) ${TABLE}`,
+    ],
+  },
 ];

@@ -3,12 +3,14 @@ import { KEPT_THINGS, type KeptRecord, type KeptThing } from '../contracts/kept.
 import { inTransaction } from './database.ts';
 import { Conflict, NotFound } from './errors.ts';
 import { tablesOf } from './tables/index.ts';
+import type { MatchRow } from './tables/matches.ts';
 import { plural, say } from '../core/language/say.ts';
 
 const WORD: Record<KeptThing, string> = {
   robots: 'robot',
   fields: 'field',
   routes: 'route',
+  matches: 'match plan',
   sessions: 'session',
 };
 
@@ -38,6 +40,7 @@ export async function listKept(database: Sequelize): Promise<Record<KeptThing, K
     robots: of('robots'),
     fields: of('fields'),
     routes: of('routes'),
+    matches: of('matches'),
     sessions: of('sessions'),
   };
 }
@@ -81,7 +84,13 @@ export async function remove(database: Sequelize, thing: KeptThing, id: string):
         await removeRuns(database, { sessionId: id });
         await tables.sessions.destroy({ where: { id } });
         break;
+      case 'matches':
+        await tables.matches.destroy({ where: { id } });
+        break;
       case 'routes': {
+        await refuseInMatches(database, say`route`, ({ plan }) =>
+          plan.entries.some(({ routeId }) => routeId === id),
+        );
         const revisions = await tables.revisions.findAll({
           where: { routeId: id },
           attributes: ['id'],
@@ -93,12 +102,14 @@ export async function remove(database: Sequelize, thing: KeptThing, id: string):
       }
       case 'fields':
         await refuseInUse(database, 'fieldId', id, say`field`);
+        await refuseInMatches(database, say`field`, ({ fieldId }) => fieldId === id);
         await tables.cameraNotes.destroy({ where: { about: 'field', key: id } });
         await tables.fieldRevisions.destroy({ where: { fieldId: id } });
         await tables.fields.destroy({ where: { id } });
         break;
       case 'robots':
         await refuseInUse(database, 'robotId', id, say`robot`);
+        await refuseInMatches(database, say`robot`, ({ robotId }) => robotId === id);
         await tables.cameraNotes.destroy({ where: { about: 'robot', key: id } });
         await tables.links.destroy({ where: { robotId: id } });
         await tables.telemetry.destroy({ where: { robotId: id } });
@@ -116,6 +127,7 @@ export async function removeEverything(database: Sequelize): Promise<void> {
   await inTransaction(database, async () => {
     // Children before parents; what only belongs to one of these goes with it.
     for (const table of [
+      tables.matches,
       tables.links,
       tables.telemetry,
       tables.runs,
@@ -159,9 +171,28 @@ async function refuseInUse(
     order: [['name', 'ASC']],
   });
   if (users.length === 0) return;
+  throw new Conflict(
+    say`This ${word} is needed by ${someOf(users)}. Delete ${plural(users.length, 'that route', 'those routes')} first, or put the ${word} away: then no sheet offers it, and nothing is lost.`,
+  );
+}
+
+/** Refuses while a match plan needs it. */
+async function refuseInMatches(
+  database: Sequelize,
+  word: string,
+  needs: (match: MatchRow) => boolean,
+): Promise<void> {
+  const all = await tablesOf(database).matches.findAll({ order: [['name', 'ASC']] });
+  const users = all.filter(needs);
+  if (users.length === 0) return;
+  throw new Conflict(
+    say`This ${word} is needed by the match plan ${someOf(users)}. Take it out there first, or put the ${word} away: then no sheet offers it, and nothing is lost.`,
+  );
+}
+
+/** The names of the first few, and how many more there are. */
+function someOf(users: readonly { name: string }[]): string {
   const names = users.map(({ name }) => `“${name}”`);
   const some = names.length > 5 ? [...names.slice(0, 5), say`${names.length - 5} more`] : names;
-  throw new Conflict(
-    say`This ${word} is needed by ${some.join(', ')}. Delete ${plural(names.length, 'that route', 'those routes')} first, or put the ${word} away: then no sheet offers it, and nothing is lost.`,
-  );
+  return some.join(', ');
 }

@@ -42,6 +42,12 @@ const NOTES: Readonly<Record<StageName, Note>> = {
     },
     done: 'main [role="tab"]',
   },
+  Match: {
+    get says() {
+      return say`What to run in which order, and when not to start one more. Press a route in the drawing to say what it needs.`;
+    },
+    done: 'main button',
+  },
   Files: {
     get says() {
       return say`Everything goes in and out as open files. Press any of them; to begin with a robot of your own, go to Today.`;
@@ -72,7 +78,7 @@ function keep(names: readonly StageName[]): void {
   }
 }
 
-/** Six notes for who looks round, one a sheet; each goes when what it says is done. */
+/** Notes for who looks round, one a sheet; each goes when what it says is done. */
 export function SheetNote({ station }: { station: StageName }) {
   const [open, setOpen] = useState<StageName[]>([]);
   const note = open.includes(station) ? NOTES[station] : null;

@@ -9,6 +9,7 @@ export function stageName(station: StageName): string {
     Route: say`Route`,
     Table: say`Table`,
     Verdict: say`Verdict`,
+    Match: say`Match`,
     Files: say`Files`,
   }[station];
 }

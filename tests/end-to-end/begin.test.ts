@@ -52,7 +52,7 @@ function counting(page: Page) {
 }
 
 describe('an empty Corvat', () => {
-  it('has three doors; who looks round finds six notes, each of which goes by doing what it says', async () => {
+  it('has three doors; who looks round finds seven notes, each of which goes by doing what it says', async () => {
     const { page, faults } = await openPage(browser);
     await page.goto(application.address);
     await page.getByRole('heading', { name: 'Where would you like to begin?' }).waitFor();
@@ -62,7 +62,7 @@ describe('an empty Corvat', () => {
     await page.goto(application.address);
     await page.getByRole('button', { name: /^Look round/ }).click();
     const note = page.getByRole('complementary', { name: 'Note' });
-    await note.getByText('6 of 6 left').waitFor({ timeout: 60_000 });
+    await note.getByText('7 of 7 left').waitFor({ timeout: 60_000 });
     await page
       .getByRole('navigation')
       .getByRole('link', { name: /^Verdict/ })
@@ -75,7 +75,7 @@ describe('an empty Corvat', () => {
       .getByRole('navigation')
       .getByRole('link', { name: /^Today/ })
       .click();
-    await note.getByText('5 of 6 left').waitFor();
+    await note.getByText('6 of 7 left').waitFor();
     await note.getByRole('button', { name: 'No more notes' }).click();
     await page
       .getByRole('navigation')

@@ -54,6 +54,7 @@ describe('an empty Corvat', () => {
     ['/program', 'No program yet.'],
     ['/table', 'Nothing to run yet.'],
     ['/verdict', 'Nothing to judge yet.'],
+    ['/match', 'No match to plan yet.'],
   ])('says on %s what to do first and offers the demo', async (path, title) => {
     await open(path);
     await page.getByRole('heading', { name: title }).waitFor();

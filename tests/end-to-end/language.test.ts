@@ -96,6 +96,8 @@ const SHEETS = [
   ...['/', '/begin', '/begin?practice', '/route', '/route?new', '/table', '/verdict', '/field'],
   ...[
     '/field?new',
+    '/match',
+    '/match#rehearse',
     '/team',
     '/glossary',
     '/cards',

@@ -12,6 +12,8 @@ const PAGES = [
     '/program',
     '/table',
     '/verdict',
+    '/match',
+    '/match#rehearse',
     '/story',
     '/files',
     '/devices',

@@ -36,6 +36,8 @@ beforeAll(async () => {
     ...[
       '/table',
       '/verdict',
+      '/match',
+      '/match#rehearse',
       '/field',
       '/team',
       '/glossary',
@@ -45,7 +47,7 @@ beforeAll(async () => {
       '/program',
     ],
     ...['/story', '/files', '/devices', `/?${of}`, `/cards?${of}`, `/table?${of}`, `/route?${of}`],
-    ...[`/verdict?${of}`, `/bench?${of}`, `/program?${of}`, `/story?${of}`],
+    ...[`/verdict?${of}`, `/bench?${of}`, `/program?${of}`, `/story?${of}`, `/match?${of}`],
   ];
 });
 afterAll(async () => {

@@ -28,6 +28,7 @@ const SHEETS = [
   '/route',
   '/table',
   '/verdict',
+  '/match',
   '/program',
   '/story',
   '/field',

@@ -32,6 +32,8 @@ import {
   telemetryInFileSchema,
   telemetryLineSchema,
 } from '../telemetry/documents.ts';
+import { matchPlanSchema } from '../match/matchPlan.ts';
+import { rehearsalEventSchema } from '../match/rehearsal.ts';
 import { say } from '../language/say.ts';
 
 /** Why a file was refused: a sentence, and where in the file the fault lies. */
@@ -235,11 +237,37 @@ export const runsFileSchema = z.strictObject({
 });
 export type RunsFile = z.infer<typeof runsFileSchema>;
 
+/** A match plan with its rehearsals; robot, field and routes are named, not contained. */
+const matchFileSchema = z.strictObject({
+  corvat: z.literal('match'),
+  version: z.literal(1),
+  name: nameSchema,
+  ...identity,
+  robot: nameSchema,
+  robotId: idSchema.optional(),
+  field: nameSchema,
+  fieldId: idSchema.optional(),
+  /** What the routes are called that the plan names by identifier. */
+  routes: listOf(z.strictObject({ id: idSchema, name: nameSchema }), { most: 12 }),
+  plan: matchPlanSchema,
+  rehearsals: listOf(
+    z.strictObject({
+      id: idSchema,
+      happenedAt: instantSchema,
+      people: textSchema(200),
+      events: listOf(z.strictObject({ id: idSchema, event: rehearsalEventSchema }), { most: 500 }),
+    }),
+    { most: MOST },
+  ).default([]),
+});
+export type MatchFile = z.infer<typeof matchFileSchema>;
+
 const singleFileSchema = z.discriminatedUnion('corvat', [
   robotFileSchema,
   fieldFileSchema,
   routeFileSchema,
   runsFileSchema,
+  matchFileSchema,
 ]);
 
 /** Several files in one, as Corvat wrote them up to 0.4: in the order in which they need each other. */
@@ -251,10 +279,17 @@ const bundleFileSchema = z.strictObject({
 
 const anyFileSchema = z.discriminatedUnion(
   'corvat',
-  [robotFileSchema, fieldFileSchema, routeFileSchema, runsFileSchema, bundleFileSchema],
+  [
+    robotFileSchema,
+    fieldFileSchema,
+    routeFileSchema,
+    runsFileSchema,
+    matchFileSchema,
+    bundleFileSchema,
+  ],
   {
     get error() {
-      return say`This is not a robot, field, route, runs or bundle file of Corvat.`;
+      return say`This is not a robot, field, route, runs, match or bundle file of Corvat.`;
     },
   },
 );
@@ -281,6 +316,7 @@ export const bundleLineSchema = z.discriminatedUnion('corvat', [
     archivedAt: instantSchema.nullable(),
   }),
   runsFileSchema,
+  matchFileSchema,
   telemetryLineSchema,
   columnPieceSchema,
   // What is known for measuring by pictures; a lens belongs to nobody.

@@ -97,8 +97,11 @@ export function bestChoices(
     }
   }
   return ({ done, last, left, ...tally }) => {
-    const { values, choices } = columns[place(done, last)]!.get(tallyKey(tally))!;
-    return { value: values[left]!, next: choices[left]! };
+    const column = columns[place(done, last)]?.get(tallyKey(tally));
+    // People may come to where no time that is known leads: they were quicker.
+    if (column === undefined) return { value: worthOf(totalOf(match, tally)), next: -1 };
+    const at = Math.min(left, column.values.length - 1);
+    return { value: column.values[at]!, next: column.choices[at]! };
   };
 }
 

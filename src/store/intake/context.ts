@@ -105,7 +105,9 @@ type Thing =
   | 'recording'
   | 'revision'
   | 'setup revision'
-  | 'model';
+  | 'model'
+  | 'match plan'
+  | 'rehearsal';
 
 /** So many of something: “1 revision”, “2 revisions”. */
 export function counted(count: number, thing: Thing): string {
@@ -118,6 +120,8 @@ export function counted(count: number, thing: Thing): string {
     recording: say`${plural(count, '# recording', '# recordings')}`,
     revision: say`${plural(count, '# revision', '# revisions')}`,
     'setup revision': say`${plural(count, '# setup revision', '# setup revisions')}`,
+    'match plan': say`${plural(count, '# match plan', '# match plans')}`,
+    rehearsal: say`${plural(count, '# rehearsal', '# rehearsals')}`,
     model: say`${plural(count, '# model', '# models')}`,
   }[thing];
 }

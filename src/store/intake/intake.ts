@@ -19,6 +19,7 @@ import { Conflict, UserFacingError } from '../errors.ts';
 import { recordImport, sameImport } from '../imports.ts';
 import { counted, IntakeContext } from './context.ts';
 import { takeField, takePicture } from './field.ts';
+import { takeMatch } from './match.ts';
 import { takeRobot } from './robot.ts';
 import { takeRoute } from './route.ts';
 import { takePhoto, takeRuns, takeSession } from './runs.ts';
@@ -102,6 +103,8 @@ async function takeDocument(context: IntakeContext, file: CorvatFile): Promise<v
       return takeRoute(context, file);
     case 'runs':
       return takeRuns(context, file);
+    case 'match':
+      return takeMatch(context, file);
     case 'bundle':
       for (const one of file.files) await takeDocument(context, one);
   }
@@ -234,6 +237,8 @@ function sentenceOf({ sentences, known, made }: IntakeContext): string {
       ['robots', 'robot'],
       ['fields', 'field'],
       ['routes', 'route'],
+      ['matches', 'match plan'],
+      ['rehearsals', 'rehearsal'],
       ['sessions', 'session'],
       ['runs', 'run'],
       ['telemetry', 'recording'],

@@ -12,7 +12,9 @@ export type Made = Partial<
     | 'revisions'
     | 'sessions'
     | 'runs'
-    | 'telemetry',
+    | 'telemetry'
+    | 'matches'
+    | 'rehearsals',
     string[]
   >
 >;

@@ -2,6 +2,7 @@ import type { Sequelize } from 'sequelize';
 import { cameraNotes } from './camera.ts';
 import { fieldRevisions, fields, pictures } from './fields.ts';
 import { imports } from './imports.ts';
+import { matches, rehearsalEvents, rehearsals } from './matches.ts';
 import { linkBatches, linkCommands, links } from './links.ts';
 import { benchRecords, robots, setups } from './robots.ts';
 import { revisions, routes } from './routes.ts';
@@ -26,6 +27,9 @@ const TABLES = {
   telemetry,
   chunks,
   cameraNotes,
+  matches,
+  rehearsals,
+  rehearsalEvents,
   links,
   linkBatches,
   linkCommands,

@@ -7,6 +7,7 @@ const MINDED: Readonly<Record<StageName, RegExp>> = {
   Route: /revisions|routes|setups|fields|imports|kept|team/,
   Table: /revisions|routes|robots\/\[id\]|fields|imports|kept|team/,
   Verdict: /runs|revisions|routes|setups|fields|imports|kept|team/,
+  Match: /runs|revisions|routes|robots|fields|matches|imports|kept|team/,
   Files: /imports|copies|kept|robots$|routes$|fields$/,
 };
 
@@ -16,7 +17,7 @@ export function sheetMinds(station: StageName, action: string): boolean {
 }
 
 /** Changes after which the bar may say something else. */
-const BAR_MINDS = /^\w+ (runs|sessions|routes|robots|fields|kept|imports|demo|team)\b/;
+const BAR_MINDS = /^\w+ (runs|sessions|routes|robots|fields|matches|kept|imports|demo|team)\b/;
 
 /** Whether the bar above every sheet may be another one after a change. */
 export function barMinds(action: string): boolean {

@@ -71,6 +71,13 @@ function FilesSheet({ kept, imports, copies, copiesIn, photosStay }: FilesViewPr
           ]}
         />
         <KeptList
+          title={say`Match plans`}
+          thing="matches"
+          takes={say`its rehearsals`}
+          records={kept.matches}
+          files={(id) => [['JSON', `matches/${id}/file`]]}
+        />
+        <KeptList
           title={say`Practices`}
           thing="sessions"
           takes={say`all its runs`}

@@ -4,7 +4,7 @@ import { Button } from '../../ui/Button.tsx';
 import styles from './Practice.module.css';
 import type { RunPhase } from './runClock.ts';
 import { useTableWork } from './tableWork.ts';
-import { useWakeLock } from './useWakeLock.ts';
+import { useWakeLock } from '../../ui/useWakeLock.ts';
 import { say } from '../../core/language/say.ts';
 
 const NEXT: Record<RunPhase, string | null> = {

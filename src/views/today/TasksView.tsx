@@ -5,6 +5,7 @@ import { buttonClass, Button } from '../../ui/Button.tsx';
 import { island } from '../../ui/island.tsx';
 import { KeyHelp } from '../../ui/KeyHelp.tsx';
 import { sheetAddress } from '../../ui/sheetAddress.ts';
+import { taskAddress } from '../../ui/taskAddress.ts';
 import styles from './TodayView.module.css';
 import { useTasks } from './useTasks.ts';
 import { formatAgo } from '../../core/language/dates.ts';
@@ -66,22 +67,6 @@ function nameOf({ kind, routeId, bench }: ShownTask): string {
   return bench ?? `${kind} ${routeId}`;
 }
 
-/** Where a task is done, with everything set. */
-function placeOf({ kind, routeId, bench }: ShownTask): string {
-  switch (kind) {
-    case 'measure':
-      return sheetAddress(`/bench#${bench}`);
-    case 'log runs':
-    case 'more runs':
-      return sheetAddress('/table', { route: routeId });
-    case 'find cause':
-    case 'contradiction':
-    case 'aim':
-    case 'tighten':
-      return sheetAddress('/verdict', { route: routeId });
-  }
-}
-
 function First({ task, onPass }: { task: ShownTask; onPass: (() => void) | null }) {
   const [why, setWhy] = useState(false);
   return (
@@ -91,14 +76,14 @@ function First({ task, onPass }: { task: ShownTask; onPass: (() => void) | null 
         className={styles['why']}
       >{sayWith`${task.why} It takes ${task.cost}${task.brings && say` and should bring ${task.gain.replace('+', '')} a match`}.`}</p>
       <div className={styles['buttons']}>
-        <a className={buttonClass('main')} href={placeOf(task)}>
+        <a className={buttonClass('main')} href={taskAddress(task)}>
           {task.action}
         </a>
         <Button aria-expanded={why} onClick={() => setWhy(!why)}>{say`Why this`}</Button>
         {onPass !== null && <Button onClick={onPass}>{say`Not now`}</Button>}
         <KeyHelp
           keys={[
-            { keys: 'D', says: task.action, act: () => location.assign(placeOf(task)) },
+            { keys: 'D', says: task.action, act: () => location.assign(taskAddress(task)) },
             { keys: 'W', says: say`Why this`, act: () => setWhy(!why) },
             ...(onPass === null ? [] : [{ keys: 'N', says: say`Not now`, act: onPass }]),
           ]}
@@ -122,7 +107,7 @@ function TaskLine({ task }: { task: ShownTask }) {
   const { what, cost, gain } = task;
   return (
     <li>
-      <a href={placeOf(task)}>
+      <a href={taskAddress(task)}>
         <b>{what}</b> <span>{cost}</span>
         <output>{gain}</output>
       </a>

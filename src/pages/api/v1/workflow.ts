@@ -9,5 +9,5 @@ import { endpoint, json } from '../_endpoint.ts';
 export const GET = endpoint('look', async (context) => {
   const catalogue = await readCatalogue(database());
   countBy(catalogue.team);
-  return json(workflowStates(await loadWork(choose(context, catalogue), catalogue)));
+  return json(workflowStates(await loadWork(choose(context, catalogue), catalogue), catalogue));
 });

@@ -12,7 +12,7 @@ import { useNewRevision } from '../../../ui/useNewRevision.ts';
 import { useKeys } from '../../../ui/useKeys.ts';
 import { sentenceOf } from '../../../ui/api.ts';
 import { useTableWork } from '../tableWork.ts';
-import { useWakeLock } from '../useWakeLock.ts';
+import { useWakeLock } from '../../../ui/useWakeLock.ts';
 import { AskedRun } from './AskedRun.tsx';
 import { CameraChoice } from '../../../ui/camera/CameraChoice.tsx';
 import { CameraFacts } from '../../../ui/camera/CameraFacts.tsx';

@@ -1,0 +1,31 @@
+import './workerConventions.ts';
+import * as Comlink from 'comlink';
+import {
+  matchSummary,
+  prospectsOf,
+  type MatchQuestion,
+  type MatchSummary,
+  type PlayedBy,
+} from '../core/match/matchSummary.ts';
+import { nextBySeconds, type RehearsalStanding } from '../core/match/nexts.ts';
+import type { RouteProspect } from '../core/match/routeProspect.ts';
+
+const door = {
+  /** What each route may bring, by its runs or its forecast. */
+  prospects(played: PlayedBy): Record<string, RouteProspect> {
+    return prospectsOf(played);
+  },
+  /** What a plan comes to. */
+  summary(question: MatchQuestion): MatchSummary | null {
+    return matchSummary(question);
+  },
+  /** What to start next where a rehearsal stands, by the seconds that are left. */
+  nexts(question: MatchQuestion, standing: RehearsalStanding): (string | null)[] {
+    return nextBySeconds(question, standing);
+  },
+};
+
+/** What the match worker offers to views. */
+export type MatchWorkerApi = typeof door;
+
+Comlink.expose(door);
