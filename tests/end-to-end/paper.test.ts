@@ -41,6 +41,7 @@ const SHEETS: [sheet: string, pages: number[], never: RegExp | null][] = [
   ['/program?', [1, 2], /import|def |Show Java|lines of the program/],
   ['/table?', [1], /Zeroed now|All well|Photo/],
   ['/verdict?', [1, 2], /Over time|Try everything|The story of this route/],
+  ['/match?', [1], /Undo|Keep this plan|Once more|Rehearse|a match lasts/],
   ['/story?', [2], /Markdown|Back to the verdict/],
   ['/field?', [1], /Choose|Undo|Save the field/],
   ['/cards?bench=wheels', [1], /Back to the bench/],

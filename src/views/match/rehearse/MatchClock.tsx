@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import type { RehearsalEvent } from '../../../core/match/rehearsal.ts';
 import { formatFixed, formatNumber } from '../../../core/mathematics/quantity.ts';
 import { Button } from '../../../ui/Button.tsx';
@@ -49,10 +49,14 @@ function UnderWay() {
   const [others, setOthers] = useState(false);
   const [skips, setSkips] = useState(false);
   const at = Math.round(10 * elapsed) / 10;
+  const busy = useRef(false);
   const note = (event: RehearsalEvent) => {
+    // A second press before the first is on the disk means the same.
+    if (busy.current) return;
+    busy.current = true;
     setOthers(false);
     setSkips(false);
-    void log.note(current!.id, event);
+    void log.note(current!.id, event).finally(() => (busy.current = false));
   };
   const done = new Set(course!.legs.map(({ entryId }) => entryId));
   const free = plan.entries.filter(
