@@ -10,10 +10,7 @@ const VIEWS = [
   { name: 'phone-today', path: '/', route: 'Heron Hide', phone: true },
   { name: 'phone-table', path: '/table', route: 'Heron Hide', phone: true },
   { name: 'bench', path: '/bench' },
-  ...['rest', 'turn', 'range'].map((bench) => ({
-    name: bench,
-    path: `/bench#${bench}`,
-  })),
+  { name: 'rest', path: '/bench#rest' },
   { name: 'route', path: '/route', route: 'Seed Bank by the Flood Mark' },
   { name: 'spread', path: '/route', route: 'Heron Hide', tab: 'Spread' },
   { name: 'field', path: '/field' },
@@ -21,10 +18,13 @@ const VIEWS = [
   { name: 'table', path: '/table', route: 'Heron Hide' },
   { name: 'verdict', path: '/verdict', route: 'Heron Hide' },
   { name: 'learning', path: '/verdict', route: 'Heron Hide', tab: 'Robot' },
+  { name: 'match', path: '/match' },
   { name: 'story', path: '/story', route: 'Heron Hide' },
   { name: 'files', path: '/files' },
   // Of a Corvat whose door is open.
   { name: 'devices', path: '/devices', press: 'Give three words' },
+  // Ten seconds into a match, which is thrown away again.
+  { name: 'rehearsal', path: '/match', hash: '#rehearse', rehearse: true },
   // The practice camera, after a run of it: the last, because the run is in the log from then on.
   { name: 'camera', path: '/table', route: 'Heron Hide', hash: '#camera', practise: true },
 ];
@@ -37,7 +37,7 @@ await main(async () => {
   const page = await browser.newPage();
   const address = `http://127.0.0.1:${setting('PORT', '4310')}`;
   const routes = await (await fetch(`${address}/api/v1/routes`)).json();
-  for (const { name, path, route, hash = '', tab, press, practise, phone } of VIEWS) {
+  for (const { name, path, route, hash = '', tab, press, practise, rehearse, phone } of VIEWS) {
     await page.setViewportSize(phone ? { width: 390, height: 844 } : { width: 1280, height: 800 });
     // From another page: a change of the part behind # alone loads nothing anew.
     await page.goto('about:blank');
@@ -51,6 +51,15 @@ await main(async () => {
     if (tab !== undefined) await page.waitForTimeout(5000);
     if (press !== undefined) await page.getByRole('button', { name: press }).click();
     if (press !== undefined) await page.waitForTimeout(1000);
+    if (rehearse) {
+      for (const name of ['Begin (Space)', /^Start Sluice/, 'Arrived (Space)']) {
+        await page.getByRole('button', { name }).click();
+        await page.waitForTimeout(3000);
+      }
+      const gauge = page.getByRole('group', { name: 'Tide Gauge' });
+      await gauge.getByRole('button', { name: /^Hit/ }).click();
+      await page.waitForTimeout(500);
+    }
     if (practise) {
       await page.getByRole('button', { name: 'The practice camera' }).click();
       const heading = (name) => page.getByRole('heading', { name });
@@ -61,6 +70,11 @@ await main(async () => {
       await page.waitForTimeout(1500);
     }
     await page.screenshot({ path: join(ROOT, 'docs', 'screenshots', `${name}.png`) });
+    if (!rehearse) continue;
+    for (const name of ['Stop the match', 'Throw it away']) {
+      await page.getByRole('button', { name }).click();
+      await page.waitForTimeout(1000);
+    }
   }
   await browser.close();
 });

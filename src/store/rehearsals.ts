@@ -51,9 +51,11 @@ export async function putRehearsal(
   });
 }
 
-/** Takes a rehearsal back; one that never came is taken back too. */
+/** Takes a rehearsal back; twice is the same as once. Throws {@link NotFound} for one that never was. */
 export async function withdrawRehearsal(database: Sequelize, id: string): Promise<void> {
-  await tablesOf(database).rehearsals.update({ withdrawn: true }, { where: { id } });
+  const { rehearsals } = tablesOf(database);
+  if ((await rehearsals.count({ where: { id } })) === 0) throw new NotFound(say`rehearsal`);
+  await rehearsals.update({ withdrawn: true }, { where: { id } });
 }
 
 /** Writes down something that happened, once. Throws {@link NotFound} without its rehearsal. */
@@ -71,14 +73,14 @@ export async function putRehearsalEvent(
   });
 }
 
-/** Takes back something that happened. */
+/** Takes back something that happened; twice is the same as once. Throws {@link NotFound} for what never did. */
 export async function withdrawRehearsalEvent(
   database: Sequelize,
   rehearsalId: string,
   id: string,
 ): Promise<void> {
-  await tablesOf(database).rehearsalEvents.update(
-    { withdrawn: true },
-    { where: { id, rehearsalId } },
-  );
+  const { rehearsalEvents } = tablesOf(database);
+  const where = { id, rehearsalId };
+  if ((await rehearsalEvents.count({ where })) === 0) throw new NotFound(say`rehearsal`);
+  await rehearsalEvents.update({ withdrawn: true }, { where });
 }

@@ -23,7 +23,12 @@ const PARAMETERS = {
   name: 't_s',
 };
 /** Writes that are parts of another change, or of none. */
-const UNLISTED = ['PUT telemetry/[id]/columns/[name]', 'POST forecasts'];
+const UNLISTED = [
+  'PUT telemetry/[id]/columns/[name]',
+  'POST forecasts',
+  'PUT rehearsals/[id]/events/[event]',
+  'DELETE rehearsals/[id]/events/[event]',
+];
 
 let application: SharedApplication;
 const cookies = new Map<Role, string>();

@@ -5,6 +5,7 @@ import fc from 'fast-check';
 import Papa from 'papaparse';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { FieldRecord } from '../../src/contracts/fields.ts';
+import type { MatchRecord } from '../../src/contracts/matches.ts';
 import type { Robot } from '../../src/contracts/robots.ts';
 import type { Route } from '../../src/contracts/routes.ts';
 import type { Run, Session } from '../../src/contracts/practices.ts';
@@ -53,6 +54,7 @@ async function honest(): Promise<Attack[]> {
     ({ body }) => body[0]!,
   ) as [Robot, FieldRecord, Route, Session];
   const [run] = (await call<Run[]>('GET', `runs?route=${route.id}`)).body;
+  const [match] = (await call<MatchRecord[]>('GET', 'matches')).body;
   const link = await call<OpenedLink>('POST', 'links', {
     robotId: robot.id,
     name: 'hub',
@@ -122,6 +124,16 @@ async function honest(): Promise<Attack[]> {
       columns: [{ name: 't_s', decimals: 2 }],
       events: [],
       runId: null,
+    }),
+    json('POST', 'matches', {
+      name: 'Match',
+      robotId: match!.robotId,
+      fieldId: match!.fieldId,
+      plan: match!.plan,
+    }),
+    json('PUT', `rehearsals/${randomUUID()}`, {
+      matchId: match!.id,
+      happenedAt: '2026-11-20T18:00:00.000Z',
     }),
     ...['field.json', 'route-heron-hide.json', 'robot.json'].map((name) => ({
       method: 'POST',
