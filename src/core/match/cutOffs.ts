@@ -3,7 +3,7 @@ import { timesBetween } from './course.ts';
 import { addedTo, type Match, type Standing } from './match.ts';
 
 /** A choice with the seconds that have to be left for it; null when it is right whatever is left. */
-export interface CardChoice {
+interface CardChoice {
   /** Null to stop. */
   route: string | null;
   least: number | null;

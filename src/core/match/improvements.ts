@@ -77,7 +77,7 @@ export function improvementsOf(
 }
 
 /** The chance to hit that a task should lead to; null when it only lets know. */
-export function chanceAfter({ kind, route }: Task): number | null {
+function chanceAfter({ kind, route }: Task): number | null {
   switch (kind) {
     case 'aim':
       return route.aimed?.expected ?? null;

@@ -34,7 +34,6 @@ export const rehearsals = table('rehearsals', {
   people: textUpTo(200),
   withdrawn: noFlag,
 });
-export type RehearsalRow = RowOf<typeof rehearsals.columns>;
 
 /** What happened in rehearsals: each a row, so that two devices write side by side. */
 export const rehearsalEvents = table('rehearsal_events', {
