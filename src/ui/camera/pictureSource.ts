@@ -25,7 +25,7 @@ const [WIDTH, HEIGHT] = [1280, 720];
 /** Pictures of the practice camera a second, if the machine can. */
 const PRACTICE_RATE = 25;
 /** On a machine that draws more slowly than this, s a picture, the practice robot is slower too: what nobody draws nobody sees. */
-const SLOWEST = 0.12;
+const SLOWEST = 0.08;
 
 /** Opens a source; throws a sentence when it cannot be opened. */
 export async function openSource(choice: SourceChoice): Promise<PictureSource> {
