@@ -35,15 +35,16 @@ export function valueOf(sources: MatchSources): number {
 /**
  * What would make a match better, most first, by planning it again with each.
  *
+ * @param now the value as it is
  * @param tasks what could be done with the routes
  * @param full what the goal’s value is when everything goes well
  */
 export function improvementsOf(
   sources: MatchSources,
+  now: number,
   tasks: readonly Task[],
   full: number,
 ): Improvement[] {
-  const now = valueOf(sources);
   const found = [
     ...tasks.flatMap((task) => {
       const chance = chanceAfter(task);

@@ -96,6 +96,7 @@ export function matchSummary(question: MatchQuestion): MatchSummary | null {
     comparison: compared(best, usual),
     improvements: improvementsOf(
       sources,
+      policy.value,
       tasksFromRuns(inPlan.map(({ evidence }) => evidence)),
       typeof plan.goal === 'object' ? 1 : full,
     ),

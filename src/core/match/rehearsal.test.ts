@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { rehearsalCourse, timedHandovers, type RehearsalEvent } from './rehearsal.ts';
 
-const RULES = { seconds: 50, rescuePenalty: 5 };
+const RULES = { seconds: 50, rescuePenalty: 5, bonuses: [] };
 const hit = (entryId: string, at: number, modelId: string, points: number): RehearsalEvent => ({
   kind: 'outcome',
   entryId,
@@ -42,6 +42,12 @@ describe('a rehearsal', () => {
         { from: 'b', to: 'c', seconds: 9 },
       ]);
     }
+  });
+
+  it('brings a bonus when all of its models were reached in time', () => {
+    const bonus = (...modelIds: string[]) => ({ name: modelIds.join(), modelIds, points: 10 });
+    const bonuses = [bonus('gauge', 'hide'), bonus('gauge', 'sluice')];
+    expect(rehearsalCourse(EVENTS, { ...RULES, bonuses }).points).toBe(55 + 10);
   });
 
   it('counts nothing that ended after the horn or was rescued, a model once, and what a rescue costs', () => {

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { localIdSchema, textSchema } from '../schema/scalars.ts';
 import type { TimedHandover } from './handovers.ts';
+import type { MatchPlan } from './matchPlan.ts';
 
 /** Seconds after the beginning of a rehearsal. */
 const at = z.number().min(0).max(3600);
@@ -41,14 +42,14 @@ export interface RehearsalCourse {
   skipped: { entryId: string; at: number; why: string }[];
   /** Null while it goes on. */
   over: number | null;
-  /** Points of what ended in time; a model counts once. */
+  /** Points of what ended in time; a model counts once, and so does each bonus. */
   points: number;
 }
 
 /** What happened, put together in the order of time. */
 export function rehearsalCourse(
   events: readonly RehearsalEvent[],
-  { seconds, rescuePenalty }: { seconds: number; rescuePenalty: number },
+  rules: Pick<MatchPlan, 'seconds' | 'rescuePenalty' | 'bonuses'>,
 ): RehearsalCourse {
   const legs: Leg[] = [];
   const skipped: RehearsalCourse['skipped'] = [];
@@ -92,18 +93,27 @@ export function rehearsalCourse(
         over ??= event.at;
     }
   }
-  return { legs, skipped, over, points: pointsOf(legs, seconds, rescuePenalty) };
+  return { legs, skipped, over, points: pointsOf(legs, rules) };
 }
 
-function pointsOf(legs: readonly Leg[], seconds: number, rescuePenalty: number): number {
+function pointsOf(
+  legs: readonly Leg[],
+  { seconds, rescuePenalty, bonuses }: Pick<MatchPlan, 'seconds' | 'rescuePenalty' | 'bonuses'>,
+): number {
   const byModel = new Map<string, number>();
+  const reached = new Set<string>();
   for (const { ended, rescued, outcomes } of legs) {
     if (rescued || ended === null || ended > seconds) continue;
-    for (const { modelId, points } of outcomes)
+    for (const { modelId, hit, points } of outcomes) {
       byModel.set(modelId, Math.max(points, byModel.get(modelId) ?? -Infinity));
+      if (hit) reached.add(modelId);
+    }
   }
   const won = [...byModel.values()].reduce((sum, points) => sum + points, 0);
-  return won - rescuePenalty * legs.filter(({ rescued }) => rescued).length;
+  const together = bonuses
+    .filter(({ modelIds }) => modelIds.every((id) => reached.has(id)))
+    .reduce((sum, { points }) => sum + points, 0);
+  return won + together - rescuePenalty * legs.filter(({ rescued }) => rescued).length;
 }
 
 /** The hand-overs of a rehearsal: from the end of a route to the start of the next. */

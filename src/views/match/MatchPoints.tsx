@@ -14,15 +14,11 @@ const [WIDE, HIGH] = [330, 120];
 export function MatchPoints() {
   const { summary, plan } = useMatchWork();
   if (summary === null) return null;
-  const { points, expected, low, high, valueLow, valueHigh } = summary;
+  const { points, expected, low, high, value, valueLow, valueHigh } = summary;
   const bars = binned(points);
   const most = Math.max(...bars.map(({ chance }) => chance));
   const step = WIDE / bars.length;
   const wanted = typeof plan.goal === 'object' ? plan.goal.atLeast : null;
-  const reached =
-    wanted === null
-      ? null
-      : points.reduce((sum, [total, chance]) => sum + (total >= wanted - 1e-6 ? chance : 0), 0);
   const first = bars[0]!;
   const last = bars.at(-1)!;
   const at = (total: number) =>
@@ -60,7 +56,7 @@ export function MatchPoints() {
           <g className={styles['wanted']}>
             <line x1={at(wanted)} x2={at(wanted)} y1={-4} y2={HIGH} />
             <text x={at(wanted)} y={-8} textAnchor={at(wanted) > WIDE / 2 ? 'end' : 'start'}>
-              {say`${shown(wanted)} in ${percent(reached)}`}
+              {say`${shown(wanted)} in ${percent(value)}`}
             </text>
           </g>
         )}

@@ -97,7 +97,6 @@ function Planned({ robot, record, plans, routes: own, onKept, titleBlock }: Plan
   const field = own[0]?.field;
   const work = useMemo(
     () => ({
-      robot,
       record,
       routes: own,
       history,
@@ -107,7 +106,7 @@ function Planned({ robot, record, plans, routes: own, onKept, titleBlock }: Plan
       models: field?.models ?? [],
       nameOf: (id: string) => entryName(plan, own, id),
     }),
-    [robot, record, own, history, plan, prospects, found, field],
+    [record, own, history, plan, prospects, found, field],
   );
   return (
     <MatchWorkProvider value={work}>

@@ -1,6 +1,5 @@
 import { createContext, useContext } from 'react';
 import type { MatchRecord } from '../../contracts/matches.ts';
-import type { Robot } from '../../contracts/robots.ts';
 import type { Field } from '../../core/field/field.ts';
 import type { MatchEntry, MatchPlan } from '../../core/match/matchPlan.ts';
 import type { MatchSummary, RouteToPlay } from '../../core/match/matchSummary.ts';
@@ -13,7 +12,6 @@ export type OwnRoute = RouteToPlay & { fieldId: string };
 
 /** What the parts of the sheet share. */
 export interface MatchWork {
-  robot: Pick<Robot, 'id' | 'name' | 'setup'>;
   models: Field['models'];
   record: MatchRecord;
   /** The routes of the robot on the field. */

@@ -15,7 +15,7 @@ import { queries } from '../../../ui/queries.ts';
 import { withWaitingEvents } from './withWaitingEvents.ts';
 
 const rehearsalsSchema = z.array(rehearsalSchema);
-/** While one goes on, what another device writes comes so soon, ms. */
+/** While the sheet is open, what another device writes comes so soon, ms. */
 const ASK_EVERY = 2000;
 
 const keyOf = (matchId: string) => ['rehearsals', matchId];
