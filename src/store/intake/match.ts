@@ -62,13 +62,14 @@ async function placesOf(context: IntakeContext, file: MatchFile) {
       say`The match plan “${file.name}” is for ${file.robot} on ${file.field}: take those in first.`,
     );
   const place = { robotId: robot.id, fieldId: field.id };
+  const here = await routes.findAll({ where: place, attributes: ['id', 'name'] });
   const routeIds = new Map<string, string>();
   for (const { routeId } of file.plan.entries) {
     const name = file.routes.find(({ id }) => id === routeId)?.name ?? '';
     const route =
-      (await routes.findOne({ where: { ...place, id: context.idOf(routeId) } })) ??
-      (await routes.findOne({ where: { ...place, name: context.nameOf('route', name) } }));
-    if (route === null)
+      here.find(({ id }) => id === context.idOf(routeId)) ??
+      here.find((one) => one.name === context.nameOf('route', name));
+    if (route === undefined)
       throw new Conflict(
         say`The match plan “${file.name}” names a route that is not here: take that in first.`,
       );
