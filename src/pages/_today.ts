@@ -4,6 +4,7 @@ import type { FieldRecord } from '../contracts/fields.ts';
 import type { Robot } from '../contracts/robots.ts';
 import type { Route } from '../contracts/routes.ts';
 import type { Run } from '../contracts/practices.ts';
+import { minutesBetweenRuns } from '../core/analysis/planning/pace.ts';
 import { minutesOfRun } from '../core/analysis/unknowns/measureNext.ts';
 import type { RouteToPlay } from '../core/match/matchSummary.ts';
 import { checkpointsOf } from '../core/route/checkpoints.ts';
@@ -70,7 +71,10 @@ export async function routesToPlay(
       trueParameters: setup,
     });
     const runs = driven.filter(({ revisionId }) => revisionId === route.revision.id);
-    return { fieldId: route.fieldId, ...routeToPlay(route, field, runs, minutesOfRun(duration)) };
+    return {
+      fieldId: route.fieldId,
+      ...routeToPlay(route, field, runs, minutesBetweenRuns(runs) ?? minutesOfRun(duration)),
+    };
   });
 }
 

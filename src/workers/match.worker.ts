@@ -8,6 +8,7 @@ import {
   type PlayedBy,
 } from '../core/match/matchSummary.ts';
 import { nextBySeconds, type RehearsalStanding } from '../core/match/nexts.ts';
+import { eveningPlan, type Evening, type PracticePlan } from '../core/match/practicePlan.ts';
 import type { RouteProspect } from '../core/match/routeProspect.ts';
 
 const door = {
@@ -18,6 +19,10 @@ const door = {
   /** What a plan comes to. */
   summary(question: MatchQuestion): MatchSummary | null {
     return matchSummary(question);
+  },
+  /** What to do in an evening. */
+  evening(question: MatchQuestion, evening: Evening): PracticePlan {
+    return eveningPlan(question, evening);
   },
   /** What to start next where a rehearsal stands, by the seconds that are left. */
   nexts(question: MatchQuestion, standing: RehearsalStanding): (string | null)[] {

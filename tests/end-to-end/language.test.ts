@@ -98,6 +98,7 @@ const SHEETS = [
     '/field?new',
     '/match',
     '/match#rehearse',
+    '/match#evening',
     '/team',
     '/glossary',
     '/cards',

@@ -14,6 +14,7 @@ const PAGES = [
     '/verdict',
     '/match',
     '/match#rehearse',
+    '/match#evening',
     '/story',
     '/files',
     '/devices',

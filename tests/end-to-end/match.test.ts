@@ -77,6 +77,27 @@ describe('the match', () => {
   });
 });
 
+describe('an evening', () => {
+  it('is planned by what it brings, for as many tables and people as there are, and goes into a calendar', async () => {
+    await goToRest(page, `${application.address}/match#evening`);
+    await page.getByRole('heading', { name: /^90 minutes: \+\d+ expected\.$/ }).waitFor();
+    const first = page.getByRole('region', { name: 'Table 1' });
+    await first.getByText('Aim Heron Hide').waitFor();
+    await page.getByLabel('tables').fill('2');
+    await page.keyboard.press('Enter');
+    await page.getByLabel('who is there, first names or initials').fill('R, L, T, M');
+    await page.getByRole('region', { name: 'Table 2' }).getByText('L, M').first().waitFor();
+    const saved = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Save as a calendar' }).click();
+    expect((await saved).suggestedFilename()).toBe('practice.ics');
+    await page.getByRole('button', { name: 'Begin the evening' }).click();
+    await goToRest(page, `${application.address}/match#evening`);
+    // It goes on where it was.
+    await page.getByRole('button', { name: 'Plan another evening' }).waitFor();
+    expect(faults).toEqual([]);
+  });
+});
+
 describe('a rehearsal', () => {
   beforeAll(async () => {
     // A machine that does much else must not hear the horn before it has pressed.

@@ -38,6 +38,7 @@ beforeAll(async () => {
       '/verdict',
       '/match',
       '/match#rehearse',
+      '/match#evening',
       '/field',
       '/team',
       '/glossary',

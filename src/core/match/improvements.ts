@@ -77,6 +77,17 @@ export function improvementsOf(
   return found.filter(({ gain }) => gain > WORTH_IT * full).toSorted((a, b) => b.gain - a.gain);
 }
 
+/** The match after an improvement: what is at most comes half of the way on average. */
+export function improved(sources: MatchSources, { what, atMost }: Improvement): MatchSources {
+  if (what.kind === 'hand-over') return withQuickerHandovers(sources, what.changes);
+  const { route } = what.task;
+  const after = chanceAfter(what.task);
+  if (after === null) return sources;
+  const now = route.aimed?.expected ?? route.now?.expected ?? after;
+  const chance = atMost ? (now + after) / 2 : after;
+  return withProspect(sources, route.routeId, raisedTo(chance));
+}
+
 /** The chance to hit that a task should lead to; null when it only lets know. */
 function chanceAfter({ kind, route }: Task): number | null {
   switch (kind) {

@@ -1,7 +1,9 @@
 import { formatCount, formatNumber } from '../mathematics/quantity.ts';
+import type { Task } from '../analysis/planning/tasks.ts';
 import type { MatchGoal } from '../match/match.ts';
 import type { Improvement } from '../match/improvements.ts';
 import { MATCHES, type MatchSummary } from '../match/matchSummary.ts';
+import type { PracticeJob } from '../match/practicePlan.ts';
 import { plural, say } from '../language/say.ts';
 import { percent, type VerdictWords } from './sentences.ts';
 import { minutesWords } from './measureWords.ts';
@@ -92,6 +94,47 @@ export function improvementWords(
     cost: say`${cost} of rehearsing`,
     gain: figure,
   };
+}
+
+/** Something to do in an evening, in words. */
+export interface JobWords {
+  what: string;
+  /** What to do with whom, in a sentence. */
+  how: string;
+  gain: string;
+}
+
+export function jobWords(job: PracticeJob, goal: MatchGoal): JobWords {
+  if (job.kind === 'rehearse')
+    return {
+      what: say`Rehearse the match`,
+      how: say`The whole match by the clock, then look at where the time went.`,
+      gain: '',
+    };
+  const task = job.kind === 'know' ? job.task : taskOfImprovement(job.improvement);
+  const words = job.kind === 'know' ? null : improvementWords(job.improvement, goal);
+  const gain =
+    job.kind === 'know'
+      ? say`to know`
+      : typeof goal === 'object'
+        ? say`+${formatNumber(100 * job.gain, 0)} %`
+        : say`+${formatNumber(job.gain, job.gain < 3 ? 1 : 0)}`;
+  if (task === null)
+    return {
+      what: words!.what,
+      how: say`One starts the clock, two hand over, one says what was in the way.`,
+      gain,
+    };
+  const { what, why } = taskWords(task);
+  return {
+    what,
+    how: say`${why} Then stop at ten runs and look at the verdict.`,
+    gain,
+  };
+}
+
+function taskOfImprovement({ what }: Improvement): Task | null {
+  return what.kind === 'task' ? what.task : null;
 }
 
 /** From what a chance or a time of a route is known. */

@@ -51,7 +51,10 @@ export function BringsMost() {
         <p className={styles['hint']}>{say`Nothing that is known would bring a point more.`}</p>
       )}
       <p className={styles['buttons']}>
-        <a className={buttonClass('main')} href="#rehearse" data-needs="table">
+        <a className={buttonClass('main')} href="#evening">
+          {say`Plan an evening`}
+        </a>
+        <a className={buttonClass()} href="#rehearse" data-needs="table">
           {say`Rehearse`}
         </a>
       </p>

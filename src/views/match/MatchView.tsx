@@ -9,6 +9,7 @@ import { pageData } from '../../ui/pageData.ts';
 import { TitleBlock, type TitleBlockProps } from '../../ui/TitleBlock.tsx';
 import { useDraft } from '../../ui/useDraft.ts';
 import { BringsMost } from './BringsMost.tsx';
+import { EveningSheet } from './evening/EveningSheet.tsx';
 import { MatchBonuses } from './MatchBonuses.tsx';
 import { MatchCard } from './MatchCard.tsx';
 import { MatchHead } from './MatchHead.tsx';
@@ -32,14 +33,16 @@ interface MatchViewProps {
   /** The plan that is shown; null while the robot has none. */
   match: MatchRecord | null;
   plans: readonly { id: string; name: string }[];
+  /** Who was at the last practice, as they are noted there. */
+  people: string;
   titleBlock: TitleBlockProps;
 }
 
 /** What to run in which order in a match, when not to start one more, and what would make it better. */
-function MatchSheet({ robot, fields, fieldId, match, plans, titleBlock }: MatchViewProps) {
+function MatchSheet({ robot, fields, fieldId, match, plans, people, titleBlock }: MatchViewProps) {
   const [routes] = useState(() => pageData<OwnRoute[]>('routes'));
   const [record, setRecord] = useState(match);
-  const rehearses = useHash() === '#rehearse';
+  const part = useHash();
   const fieldOfPlan = record?.fieldId;
   const own = useMemo(
     () => routes.filter((route) => route.fieldId === fieldOfPlan),
@@ -50,7 +53,9 @@ function MatchSheet({ robot, fields, fieldId, match, plans, titleBlock }: MatchV
     return (
       <NewMatch robot={robot} fieldId={fieldId} fieldName={nameOfField(fieldId)} {...{ routes }} />
     );
-  if (rehearses) return <Rehearse robot={robot} record={record} routes={own} />;
+  if (part === '#rehearse') return <Rehearse robot={robot} record={record} routes={own} />;
+  if (part === '#evening')
+    return <EveningSheet robot={robot} record={record} routes={own} people={people} />;
   return (
     <Planned
       key={`${record.id} ${record.version}`}
