@@ -1,5 +1,6 @@
 import type { ChanceRange } from '../core/analysis/runs/chanceRange.ts';
 import { percent, rangeWords } from '../core/text/sentences.ts';
+import { ChanceScale } from './ChanceScale.tsx';
 import { Explanation } from './Explanation.tsx';
 import styles from './ChanceBars.module.css';
 import { say } from '../core/language/say.ts';
@@ -19,16 +20,7 @@ export function ChanceBars({ bars, goal, why }: ChanceBarsProps) {
       {bars.map(({ label, range, measured }) => (
         <div key={label} className={styles['row']}>
           <span>{label}</span>
-          <span className={styles['scale']} aria-hidden="true">
-            <i
-              className={styles[measured ? 'measured' : 'expected']}
-              style={{
-                left: `${100 * range.low}%`,
-                width: `${Math.max(0.6, 100 * (range.high - range.low))}%`,
-              }}
-            />
-            <i className={styles['goal']} style={{ left: `${100 * goal}%` }} />
-          </span>
+          <ChanceScale {...{ range, measured, goal }} />
           <output>{rangeWords(range)}</output>
         </div>
       ))}

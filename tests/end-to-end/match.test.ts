@@ -82,11 +82,24 @@ describe('an evening', () => {
     await goToRest(page, `${application.address}/match#evening`);
     await page.getByRole('heading', { name: /^90 minutes: \+\d+ expected\.$/ }).waitFor();
     const first = page.getByRole('region', { name: 'Table 1' });
-    await first.getByText('Aim Heron Hide').waitFor();
+    await first.getByRole('listitem').getByText('Aim Heron Hide').waitFor();
     await page.getByLabel('tables').fill('2');
     await page.keyboard.press('Enter');
     await page.getByLabel('who is there, first names or initials').fill('R, L, T, M');
-    await page.getByRole('region', { name: 'Table 2' }).getByText('L, M').first().waitFor();
+    await page
+      .getByRole('region', { name: 'Table 2' })
+      .getByText(/^L drives, M/)
+      .first()
+      .waitFor();
+    const ready = page.getByRole('region', { name: 'How ready the routes are' });
+    await ready
+      .getByRole('listitem', { name: 'Heron Hide' })
+      .getByText(/^10 runs, the newest/)
+      .waitFor();
+    await ready
+      .getByText(/^Not measured: /)
+      .first()
+      .waitFor();
     const saved = page.waitForEvent('download');
     await page.getByRole('button', { name: 'Save as a calendar' }).click();
     expect((await saved).suggestedFilename()).toBe('practice.ics');

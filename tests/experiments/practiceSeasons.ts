@@ -4,18 +4,17 @@ import { wilsonInterval } from '../../src/core/mathematics/wilson.ts';
 import { hitChance } from '../../src/core/analysis/runs/hitChance.ts';
 import { normal, uniform, type Draw } from '../../src/core/mathematics/randomness.ts';
 import { learnedHandovers } from '../../src/core/match/handovers.ts';
-import { improvementsOf, valueOf } from '../../src/core/match/improvements.ts';
+import { valueOf } from '../../src/core/match/improvements.ts';
 import { matchPlanSchema, USUAL_TIMES } from '../../src/core/match/matchPlan.ts';
 import type { MatchSources } from '../../src/core/match/plannedMatch.ts';
-import { bestForAMinute } from '../../src/core/match/practicePlan.ts';
+import { bestForAMinute, jobsOf } from '../../src/core/match/practicePlan.ts';
 import type { RouteProspect } from '../../src/core/match/routeProspect.ts';
 
 /** The zone of every model, mm, and how many runs a block of work takes. */
 const RADIUS = 22;
 const RUNS = 10;
-/** Three evenings, min. */
+/** How long an evening is, min. */
 const EVENING = 90;
-const EVENINGS = 3;
 
 /** A route as it really is. */
 interface TrueRoute {
@@ -38,17 +37,18 @@ interface Team {
 
 type Choose = (team: Team, known: ReadonlyMap<string, Known>, minutes: number) => TrueRoute | null;
 
-/** Points of a match after a season, team by team, by three ways to choose what to work on next. */
+/** Points of a match after some evenings, team by team, by three ways to choose what to work on next. */
 export function seasons(
   teams: number,
   seed: number,
+  evenings: number,
 ): Record<'planned' | 'weakest' | 'inTurn', number[]> {
   const play = (choose: Choose) =>
-    Array.from({ length: teams }, (_, number) => season(seed, number, choose));
+    Array.from({ length: teams }, (_, number) => season(seed, number, evenings, choose));
   return { planned: play(byPlan), weakest: play(weakestFirst), inTurn: play(inTurn()) };
 }
 
-function season(seed: number, number: number, choose: Choose): number {
+function season(seed: number, number: number, evenings: number, choose: Choose): number {
   const team = randomTeam(uniform(seed, number, 1), normal(seed, number, 2));
   const known = new Map<string, Known>(team.routes.map(({ id }) => [id, null]));
   // Each route has its own luck, block by block, whoever chooses.
@@ -58,7 +58,7 @@ function season(seed: number, number: number, choose: Choose): number {
       { normal: normal(seed, number, 10 + r), uniform: uniform(seed, number, 30 + r) },
     ]),
   );
-  for (let evening = 0; evening < EVENINGS; evening++) {
+  for (let evening = 0; evening < evenings; evening++) {
     let minutes = EVENING;
     for (;;) {
       const route = choose(team, known, minutes);
@@ -104,6 +104,15 @@ function chanceAt(offset: TrueRoute['offset'], spread: number): number {
   );
 }
 
+/** Whether the runs lie beside the middle beyond their luck: then the aim is changed, else the spread is worked on. */
+function aims({ offset, spread }: NonNullable<Known>): boolean {
+  return Math.hypot(offset.along, offset.left) > (2 * spread) / Math.sqrt(RUNS);
+}
+
+/** No robot spreads less, and so far does a change move the aim, mm. */
+const TIGHTEST = 4;
+const CHANGED = 4;
+
 /** A block of work: what was found before is changed, then ten runs are driven. */
 function worked(
   route: TrueRoute,
@@ -111,16 +120,18 @@ function worked(
   luck: { normal: Draw; uniform: Draw },
 ): NonNullable<Known> {
   if (known !== null) {
-    const off = Math.hypot(known.offset.along, known.offset.left);
-    const aims = off > (2 * known.spread) / Math.sqrt(RUNS);
-    if (aims) {
+    if (aims(known)) {
       route.offset = {
         along: route.offset.along - known.offset.along,
         left: route.offset.left - known.offset.left,
       };
     }
-    // What should make it tighter sometimes does.
-    else route.spread *= 1 - 0.35 * luck.uniform();
+    // What should make it tighter does so more or less, and moves the aim a little.
+    else {
+      route.spread = Math.max(TIGHTEST, route.spread * (1 - 0.35 * luck.uniform()));
+      const moved = () => CHANGED * luck.normal();
+      route.offset = { along: route.offset.along + moved(), left: route.offset.left + moved() };
+    }
   }
   const { offset, spread } = route;
   const runs = Array.from({ length: RUNS }, () => ({
@@ -176,25 +187,25 @@ function sourcesOf(team: Team, chanceOf: (route: TrueRoute) => number): MatchSou
 
 /** What the forecast says of a route that was never driven. */
 const FORECAST = 0.5;
+/** Ten runs do not know a spread well: a chance follows from one that is somewhat wider. */
+const WIDER = 1.1;
 
 function shownChance(known: Known): number {
-  return known === null ? FORECAST : (known.hits + 1) / (RUNS + 2);
+  return known === null ? FORECAST : chanceAt(known.offset, WIDER * known.spread);
 }
 
 /** The evidence of a route as its verdict would have it. */
 function evidenceOf(route: TrueRoute, known: Known): RouteEvidence {
   const now = shownChance(known);
-  const aimed = known === null ? 0.75 : chanceAt({ along: 0, left: 0 }, 1.1 * known.spread);
+  const aimed = known === null ? now : chanceAt({ along: 0, left: 0 }, WIDER * known.spread);
   const { low, high } = wilsonInterval(known?.hits ?? 0, RUNS);
-  const off = known === null ? 0 : Math.hypot(known.offset.along, known.offset.left);
-  const aims = known === null || off > (2 * known.spread) / Math.sqrt(RUNS);
   return {
     routeId: route.id,
     name: route.id,
     goal: 0.9,
     points: route.points,
-    verdict: aims ? 'aim' : now < 0.9 ? 'tighten' : 'leave it',
-    runs: RUNS,
+    verdict: known === null ? null : aims(known) ? 'aim' : now < 0.9 ? 'tighten' : 'leave it',
+    runs: known === null ? 0 : RUNS,
     hits: known?.hits ?? 0,
     now: { expected: now, low, high },
     aimed: { expected: Math.max(now, aimed), low, high },
@@ -208,18 +219,11 @@ const byPlan: Choose = (team, known, minutes) => {
   const sources = sourcesOf(team, ({ id }) => shownChance(known.get(id)!));
   const tasks = tasksFromRuns(team.routes.map((route) => evidenceOf(route, known.get(route.id)!)));
   const full = team.routes.reduce((total, { points }) => total + points, 0);
-  const open = improvementsOf(sources, tasks, full).filter(({ what }) => what.kind === 'task');
-  const best = bestForAMinute(open, minutes);
-  // Where nothing that is known brings points, the time is for what might.
-  if (best?.what.kind !== 'task') return mostOpen(team, known);
-  const { routeId } = best.what.task.route;
-  return team.routes.find(({ id }) => id === routeId) ?? null;
+  // Hand-overs are as they are here: only work on routes is compared.
+  const jobs = jobsOf(sources, tasks, full, new Set([false, true]));
+  const task = bestForAMinute(jobs, minutes)?.task;
+  return team.routes.find(({ id }) => id === task?.route.routeId) ?? null;
 };
-
-function mostOpen(team: Team, known: ReadonlyMap<string, Known>): TrueRoute {
-  const open = (route: TrueRoute) => route.points * (1 - shownChance(known.get(route.id)!));
-  return team.routes.reduce((a, b) => (open(b) > open(a) ? b : a));
-}
 
 const weakestFirst: Choose = (team, known) =>
   team.routes.reduce((a, b) =>

@@ -78,7 +78,7 @@ describe('an evening', () => {
   it('begins with what brings most for a minute, then lets know, then rehearses', () => {
     const { tables, gain } = planned(60, 1);
     const kinds = tables[0]!.map(({ job }) => job.kind);
-    expect(kinds).toEqual(['improve', 'improve', 'know', 'rehearse', 'rehearse', 'rehearse']);
+    expect(kinds).toEqual(['improve', 'improve', 'know', 'rehearse']);
     const [first, second] = tables[0]!.map(({ job }) => (job.kind === 'improve' ? job : null));
     expect(first!.gain).toBeCloseTo(0.5 * 40, 6);
     expect(second!.gain).toBeCloseTo(0.7 * 10, 6);
@@ -105,6 +105,11 @@ describe('an evening', () => {
     ]);
     // They change places after a job.
     expect(tables[0]![1]!.people).toEqual(['T', 'M']);
+  });
+
+  it('lets another one drive each time', () => {
+    const { tables } = planned(60, 1, ['R', 'T']);
+    expect(tables[0]!.slice(0, 3).map(({ people }) => people[0])).toEqual(['R', 'T', 'R']);
   });
 });
 

@@ -1,8 +1,15 @@
-import type { Task } from '../analysis/planning/tasks.ts';
-import { tasksFromRuns } from '../analysis/planning/today.ts';
-import { improved, improvementsOf, valueOf, type Improvement } from './improvements.ts';
+import { measuringTasks, rankedTasks, taskOf, type Task } from '../analysis/planning/tasks.ts';
+import {
+  improved,
+  improvementsOf,
+  raisedTo,
+  valueOf,
+  withProspect,
+  type Improvement,
+} from './improvements.ts';
 import { sourcesOf, type MatchQuestion } from './matchSummary.ts';
 import type { MatchSources } from './plannedMatch.ts';
+import type { RouteReadiness } from './readiness.ts';
 
 /** An evening: how long, at how many tables, and who is there. */
 export interface Evening {
@@ -17,6 +24,7 @@ export interface PracticeSlot {
   /** Minutes after the beginning, and how many it takes. */
   from: number;
   minutes: number;
+  /** Who does it, first who drives. */
   people: string[];
   job: PracticeJob;
 }
@@ -25,7 +33,7 @@ export interface PracticeSlot {
 export type PracticeJob =
   | { kind: 'improve'; improvement: Improvement; gain: number }
   | { kind: 'know'; task: Task }
-  | { kind: 'rehearse' };
+  | { kind: 'rehearse'; times: number };
 
 /** What an evening may bring, table by table. */
 export interface PracticePlan {
@@ -38,11 +46,13 @@ export interface PracticePlan {
 const REHEARSAL = 10;
 /** Minutes of a table of which nothing is made. */
 const BREATH = 2;
+/** The share of what a route could still bring that comes true, on average, once its runs are logged. */
+const KNOWING = 0.25;
 
 /**
- * An evening by what brings most for each minute. After each choice the match is planned again, so that two jobs that bring
- * the same points are not both chosen; each ends with a verdict, after which the evening is planned anew. What only lets
- * know comes behind it, and what is left is for rehearsals. At two tables nobody works on the same route.
+ * An evening by what should bring most for each minute. After each choice the match is planned again, so that two jobs that
+ * bring the same points are not both chosen; each ends with a verdict, after which the evening is planned anew. What is left
+ * is for rehearsals. At two tables nobody works on the same route.
  */
 export function practicePlan(
   sources: MatchSources,
@@ -66,63 +76,129 @@ export function practicePlan(
   const handedOver = new Set<boolean>();
   for (;;) {
     const free = Math.max(...lanes.map((lane) => evening.minutes + BREATH - usedOf(lane)));
-    const open = improvementsOf(now, left, full).filter(
-      ({ what }) => what.kind === 'task' || !handedOver.has(what.changes),
-    );
-    const best = bestForAMinute(open, free);
-    if (best === null) break;
-    const next = improved(now, best);
-    const gain = valueOf(next) - valueOf(now);
-    if (!place(best.minutes, { kind: 'improve', improvement: best, gain })) break;
-    now = next;
-    const { what } = best;
+    const best = bestForAMinute(jobsOf(now, left, full, handedOver), free);
+    if (best === null || !place(best.minutes, best.job)) break;
+    now = best.after;
     // One change an evening and a route; what comes then is for its verdict to say.
-    if (what.kind === 'hand-over') handedOver.add(what.changes);
-    else left = left.filter(({ route }) => route.routeId !== what.task.route.routeId);
+    const { task, job } = best;
+    if (task !== null) left = left.filter(({ route }) => route.routeId !== task.route.routeId);
+    else if (job.kind === 'improve' && job.improvement.what.kind === 'hand-over')
+      handedOver.add(job.improvement.what.changes);
   }
-  for (const task of left) {
-    const knows =
-      task.kind === 'log runs' || task.kind === 'more runs' || task.kind === 'contradiction';
-    if (knows) place(task.minutes, { kind: 'know', task });
+  for (const lane of lanes) {
+    const times = Math.floor((evening.minutes + BREATH - usedOf(lane)) / REHEARSAL);
+    if (times === 0) continue;
+    const minutes = REHEARSAL * times;
+    lane.push({ from: usedOf(lane), minutes, people: [], job: { kind: 'rehearse', times } });
   }
-  while (place(REHEARSAL, { kind: 'rehearse' }));
   return {
     tables: lanes.map((lane, table) => withPeople(lane, table, evening)),
     gain: valueOf(now) - before,
   };
 }
 
-/** Everybody works all the time, in as many groups as there are tables, which change places after each job. */
+/**
+ * Everybody works all the time, in as many groups as there are tables, which change places after each job; the first of a
+ * group drives, and next time another one.
+ */
 function withPeople(
   lane: readonly PracticeSlot[],
   table: number,
   { tables, people }: Evening,
 ): PracticeSlot[] {
-  return lane.map((slot, number) => ({
-    ...slot,
-    people: people.filter((_, i) => (i + number) % tables === table),
-  }));
+  return lane.map((slot, number) => {
+    const group = people.filter((_, i) => (i + number) % tables === table);
+    const first = group.length === 0 ? 0 : Math.floor(number / tables) % group.length;
+    return { ...slot, people: [...group.slice(first), ...group.slice(0, first)] };
+  });
 }
 
-/** An evening of all that a match plan follows from. */
-export function eveningPlan(question: MatchQuestion, evening: Evening): PracticePlan {
+/** An evening of all that a match plan follows from, with what is not measured. */
+export function eveningPlan(
+  question: MatchQuestion,
+  readiness: Readonly<Record<string, RouteReadiness>>,
+  evening: Evening,
+): PracticePlan {
   const sources = sourcesOf(question);
-  const played = question.routes.filter(({ evidence }) => sources.prospects.has(evidence.routeId));
-  const full = played.reduce((sum, { evidence }) => sum + evidence.points, 0);
-  const tasks = tasksFromRuns(played.map(({ evidence }) => evidence));
+  const played = question.routes
+    .map(({ evidence }) => evidence)
+    .filter(({ routeId }) => sources.prospects.has(routeId));
+  const full = played.reduce((sum, { points }) => sum + points, 0);
+  const measuring = measuringTasks(
+    played.map((route) => ({ route, measurements: readiness[route.routeId]?.benches ?? [] })),
+  );
+  const tasks = rankedTasks([...played.flatMap((route) => taskOf(route) ?? []), ...measuring]);
   return practicePlan(sources, tasks, evening, typeof question.plan.goal === 'object' ? 1 : full);
 }
 
-/** Of what fits into the time that which brings most for each minute; null when nothing does. */
-export function bestForAMinute(
-  improvements: readonly Improvement[],
-  minutes: number,
-): Improvement | null {
-  const rate = ({ gain, minutes: takes, atMost }: Improvement) =>
-    ((atMost ? 0.5 : 1) * gain) / Math.max(1, takes);
-  return improvements
+/** A job that could come next. */
+interface OpenJob {
+  job: Exclude<PracticeJob, { kind: 'rehearse' }>;
+  /** What is done with a route; null for hand-overs. */
+  task: Task | null;
+  minutes: number;
+  /** What it should bring the match on average, as far as one can say. */
+  hope: number;
+  /** What the match follows from once it is done. */
+  after: MatchSources;
+}
+
+/**
+ * All that could be done next. What will be found is not known when runs are logged: then what counts is what the match
+ * would gain if the route reached its goal, by the share that comes true.
+ */
+export function jobsOf(
+  sources: MatchSources,
+  tasks: readonly Task[],
+  full: number,
+  handedOver: ReadonlySet<boolean> = new Set(),
+): OpenJob[] {
+  const now = valueOf(sources);
+  const improving = improvementsOf(sources, now, tasks, full)
+    .filter(({ what }) => what.kind === 'task' || !handedOver.has(what.changes))
+    .map((improvement): OpenJob => {
+      const after = improved(sources, improvement);
+      const gain = valueOf(after) - now;
+      const { what, minutes } = improvement;
+      const task = what.kind === 'task' ? what.task : null;
+      return { job: { kind: 'improve', improvement, gain }, task, minutes, hope: gain, after };
+    });
+  const knowing = tasks.flatMap((task): OpenJob[] => {
+    const found = chanceOnceKnown(task);
+    if (found === null) return [];
+    const { route, minutes } = task;
+    const reached = valueOf(withProspect(sources, route.routeId, raisedTo(found.chance)));
+    const hope = found.share * Math.max(0, reached - now);
+    return [{ job: { kind: 'know', task }, task, minutes, hope, after: sources }];
+  });
+  return [...improving, ...knowing];
+}
+
+/** To what the chance of a route may come once more is known of it, and the share of it that comes true. */
+function chanceOnceKnown({ kind, route, gain }: Task): { chance: number; share: number } | null {
+  switch (kind) {
+    case 'log runs':
+    case 'more runs':
+    case 'contradiction':
+      return { chance: route.goal, share: KNOWING };
+    case 'measure': {
+      // Its gain is that of the aim after it, over all routes together.
+      const lifted = gain / (route.points > 0 ? route.points : 1);
+      return { chance: Math.min(1, (route.now?.expected ?? route.goal / 2) + lifted), share: 1 };
+    }
+    case 'aim':
+    case 'tighten':
+    case 'find cause':
+      return null;
+  }
+}
+
+/** Of what fits into the time that which should bring most for each minute; null when nothing fits. */
+export function bestForAMinute(jobs: readonly OpenJob[], minutes: number): OpenJob | null {
+  const rate = ({ hope, minutes: takes }: OpenJob) => hope / Math.max(1, takes);
+  return jobs
     .filter(({ minutes: takes }) => takes <= minutes)
-    .reduce<Improvement | null>(
+    .reduce<OpenJob | null>(
       (best, one) => (best === null || rate(one) > rate(best) ? one : best),
       null,
     );

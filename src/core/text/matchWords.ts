@@ -107,7 +107,7 @@ export interface JobWords {
 export function jobWords(job: PracticeJob, goal: MatchGoal): JobWords {
   if (job.kind === 'rehearse')
     return {
-      what: say`Rehearse the match`,
+      what: say`Rehearse the match ${plural(job.times, 'once', '# times')}`,
       how: say`The whole match by the clock, then look at where the time went.`,
       gain: '',
     };
@@ -131,6 +131,12 @@ export function jobWords(job: PracticeJob, goal: MatchGoal): JobWords {
     how: say`${why} Then stop at ten runs and look at the verdict.`,
     gain,
   };
+}
+
+/** Who does a job: “R drives, T, L at the log”. */
+export function crewWords([driver, ...others]: readonly string[]): string {
+  if (driver === undefined) return '';
+  return others.length === 0 ? driver : say`${driver} drives, ${others.join(', ')} at the log`;
 }
 
 function taskOfImprovement({ what }: Improvement): Task | null {

@@ -2,7 +2,8 @@ import { useMemo } from 'react';
 import type { Robot } from '../../contracts/robots.ts';
 import type { TimedHandover } from '../../core/match/handovers.ts';
 import type { MatchPlan } from '../../core/match/matchPlan.ts';
-import type { MatchSummary } from '../../core/match/matchSummary.ts';
+import type { MatchSummary, PlayedBy } from '../../core/match/matchSummary.ts';
+import type { RouteReadiness } from '../../core/match/readiness.ts';
 import type { RouteProspect } from '../../core/match/routeProspect.ts';
 import { matchWorker } from '../../ui/matchWorker.ts';
 import { useWorked, type Worked } from '../../ui/useWorker.ts';
@@ -13,13 +14,29 @@ const PAUSE = 150;
 
 /** What each route may bring, worked out away from the page; null until it is. */
 export function useProspects(
-  { setup: { setup, sources } }: Pick<Robot, 'setup'>,
+  robot: Pick<Robot, 'setup'>,
   routes: readonly OwnRoute[],
 ): Record<string, RouteProspect> | null {
-  const known = useMemo(() => ({ robot: { setup, sources }, routes }), [setup, sources, routes]);
-  return useWorked(matchWorker, known, (worker, wanted) =>
-    worker.ask((door) => door.prospects(wanted)),
+  return useWorked(matchWorker, usePlayed(robot, routes), (worker, played) =>
+    worker.ask((door) => door.prospects(played)),
   ).found;
+}
+
+/** What of each route is not measured, worked out away from the page; null until it is. */
+export function useReadiness(
+  robot: Pick<Robot, 'setup'>,
+  routes: readonly OwnRoute[],
+): Record<string, RouteReadiness> | null {
+  return useWorked(matchWorker, usePlayed(robot, routes), (worker, played) =>
+    worker.ask((door) => door.readiness(played)),
+  ).found;
+}
+
+function usePlayed(
+  { setup: { setup, sources } }: Pick<Robot, 'setup'>,
+  routes: readonly OwnRoute[],
+): PlayedBy {
+  return useMemo(() => ({ robot: { setup, sources }, routes }), [setup, sources, routes]);
 }
 
 /** What a plan comes to, worked out anew after every change. */

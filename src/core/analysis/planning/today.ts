@@ -9,7 +9,7 @@ import { aimOptions, USUAL_LIMITS, type AimOption } from '../aim/aim.ts';
 import type { StepModels } from '../budget/budget.ts';
 import { measuredRuns, type LoggedRun } from '../runs/measured.ts';
 import { summarise } from '../runs/summary.ts';
-import { measureNext } from '../unknowns/measureNext.ts';
+import { measureNext, type Measurement } from '../unknowns/measureNext.ts';
 import { measuringTasks, rankedTasks, taskOf, type RouteEvidence, type Task } from './tasks.ts';
 
 /** A robot as far as it is known. */
@@ -52,7 +52,7 @@ export function tasksToday(
   const measuring = measuringTasks(
     routes.map((route) => ({
       route: route.evidence,
-      measurements: measureNext(experimentOf(robot, route), runsAt(route), models),
+      measurements: measurementsOf(robot, route, models),
     })),
   );
   const asked = routes.flatMap(({ evidence }) => taskOf(evidence) ?? []);
@@ -62,6 +62,15 @@ export function tasksToday(
     const route = routes.find(({ evidence }) => evidence.routeId === task.route.routeId)!;
     return { task, aim: aimOf(robot, route) };
   });
+}
+
+/** What would make a route known better, best first. */
+export function measurementsOf(
+  robot: KnownRobot,
+  route: RouteToHelp,
+  models?: StepModels,
+): Measurement[] {
+  return measureNext(experimentOf(robot, route), runsAt(route), models);
 }
 
 /** How many runs were measured at each checkpoint. */

@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import type { MatchRecord } from '../../../contracts/matches.ts';
 import type { Robot } from '../../../contracts/robots.ts';
 import { formatNumber } from '../../../core/mathematics/quantity.ts';
-import { jobWords } from '../../../core/text/matchWords.ts';
+import { crewWords, jobWords } from '../../../core/text/matchWords.ts';
 import { Button, buttonClass } from '../../../ui/Button.tsx';
 import { Explanation } from '../../../ui/Explanation.tsx';
 import { matchWorker } from '../../../ui/matchWorker.ts';
@@ -11,8 +11,10 @@ import { TextField } from '../../../ui/TextField.tsx';
 import { useWorked } from '../../../ui/useWorker.ts';
 import type { OwnRoute } from '../matchWork.ts';
 import { useTimedHandovers } from '../rehearse/useRehearsals.ts';
-import { useProspects } from '../useMatchSummary.ts';
+import { useProspects, useReadiness } from '../useMatchSummary.ts';
 import styles from './EveningSheet.module.css';
+import { EveningLane } from './EveningLane.tsx';
+import { Readiness } from './Readiness.tsx';
 import { saveCalendar } from './saveCalendar.ts';
 import { minutesLeft, useEvening } from './useEvening.ts';
 import { say } from '../../../core/language/say.ts';
@@ -32,18 +34,20 @@ export function EveningSheet({ robot, record, routes, people }: EveningSheetProp
   const { evening, change, begin, end } = useEvening(record.id, people);
   const minutes = minutesLeft(evening);
   const { tables } = evening;
+  const readiness = useReadiness(robot, routes);
   const wanted = useMemo(
     () =>
-      prospects === null
+      prospects === null || readiness === null
         ? null
         : {
             question: { plan, routes, prospects, timed },
+            readiness,
             evening: { minutes, tables, people: namesIn(evening.people) },
           },
-    [plan, routes, prospects, timed, minutes, tables, evening.people],
+    [plan, routes, prospects, readiness, timed, minutes, tables, evening.people],
   );
   const { found } = useWorked(matchWorker, wanted, (worker, asked) =>
-    worker.ask((door) => door.evening(asked.question, asked.evening)),
+    worker.ask((door) => door.evening(asked.question, asked.readiness, asked.evening)),
   );
   const gain = found === null ? 0 : found.gain * (typeof plan.goal === 'object' ? 100 : 1);
   const unit = typeof plan.goal === 'object' ? ' %' : '';
@@ -96,6 +100,7 @@ export function EveningSheet({ robot, record, routes, people }: EveningSheetProp
           {found.tables.map((lane, table) => (
             <section key={table} aria-label={say`Table ${table + 1}`}>
               {tables > 1 && <h2>{say`Table ${table + 1}`}</h2>}
+              <EveningLane lane={lane} minutes={minutes} plan={plan} />
               <ol className={styles['lane']}>
                 {lane.map(({ from, minutes: lasts, people: who, job }) => {
                   const words = jobWords(job, plan.goal);
@@ -103,7 +108,7 @@ export function EveningSheet({ robot, record, routes, people }: EveningSheetProp
                     <li key={from}>
                       <output>{`${clock(from)}–${clock(from + lasts)}`}</output>
                       <div>
-                        <b>{words.what}</b> <small>{who.join(', ')}</small>
+                        <b>{words.what}</b> <small>{crewWords(who)}</small>
                         <p>{words.how}</p>
                       </div>
                       <output>{words.gain}</output>
@@ -114,6 +119,14 @@ export function EveningSheet({ robot, record, routes, people }: EveningSheetProp
             </section>
           ))}
         </div>
+      )}
+      {prospects !== null && (
+        <Readiness
+          routes={routes.filter(({ evidence }) =>
+            plan.entries.some(({ routeId }) => routeId === evidence.routeId),
+          )}
+          {...{ prospects, readiness }}
+        />
       )}
       <p className={styles['buttons']}>
         {evening.begunAt === null ? (
@@ -130,7 +143,7 @@ export function EveningSheet({ robot, record, routes, people }: EveningSheetProp
         <a className={buttonClass()} href="#plan">{say`Back to the plan`}</a>
       </p>
       <Explanation
-        of={say`The next job is always the one that brings the match most for each minute, with the match planned again after it; at most ten runs, then comes a verdict. “Up to” gains count half. How long runs take comes from how they followed each other, where enough of them did.`}
+        of={say`The next job is always the one that brings the match most for each minute, with the match planned again after it; at most ten runs, then comes a verdict. “Up to” gains count half, and of what only lets know a quarter of what it may lead to. How long runs take comes from how they followed each other, where enough of them did.`}
       />
     </div>
   );

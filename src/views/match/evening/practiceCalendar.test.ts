@@ -6,8 +6,8 @@ const PLAN: PracticePlan = {
   gain: 0,
   tables: [
     [
-      { from: 0, minutes: 12, people: ['R', 'T'], job: { kind: 'rehearse' } },
-      { from: 12, minutes: 10, people: [], job: { kind: 'rehearse' } },
+      { from: 0, minutes: 12, people: ['R', 'T'], job: { kind: 'rehearse', times: 1 } },
+      { from: 12, minutes: 10, people: [], job: { kind: 'rehearse', times: 1 } },
     ],
   ],
 };
@@ -20,14 +20,16 @@ describe('the calendar of an evening', () => {
     expect(text).toContain('DTSTART:20261126T173000Z');
     expect(text).toContain('DTSTART:20261126T174200Z');
     expect(text).toContain('DURATION:PT12M');
-    expect(text).toMatch(/SUMMARY:Rehearse the match \(R\\, T\)/);
+    expect(text).toMatch(/SUMMARY:Rehearse the match once \(R drives\\, T at the log\)/);
     // Taken in again it changes the same entries.
     expect(text).toContain('UID:plan-1-1@corvat');
     expect(text.startsWith('BEGIN:VCALENDAR\r\n')).toBe(true);
   });
 
-  it('refuses an evening with nothing in it', () => {
+  it('is a calendar without entries where nothing is done', () => {
     const nothing = { gain: 0, tables: [[]] };
-    expect(() => practiceCalendar(nothing, { id: 'plan', goal: 'mean', begins: 0 })).toThrow();
+    const text = practiceCalendar(nothing, { id: 'plan', goal: 'mean', begins: 0 });
+    expect(text.startsWith('BEGIN:VCALENDAR\r\n')).toBe(true);
+    expect(text).not.toContain('VEVENT');
   });
 });

@@ -1,7 +1,7 @@
 import { createEvents, type EventAttributes } from 'ics';
 import type { MatchGoal } from '../../../core/match/match.ts';
 import type { PracticePlan } from '../../../core/match/practicePlan.ts';
-import { jobWords } from '../../../core/text/matchWords.ts';
+import { crewWords, jobWords } from '../../../core/text/matchWords.ts';
 import { say } from '../../../core/language/say.ts';
 
 /** What a calendar says of an evening beside its plan. */
@@ -28,13 +28,13 @@ export function practiceCalendar(
         startInputType: 'utc',
         startOutputType: 'utc',
         duration: { minutes: Math.max(1, Math.round(minutes)) },
-        title: people.length === 0 ? what : `${what} (${people.join(', ')})`,
+        title: people.length === 0 ? what : `${what} (${crewWords(people)})`,
         description: gain === '' ? how : `${how} ${gain}`,
         ...(tables.length > 1 && { location: say`Table ${table + 1}` }),
       };
     }),
   );
   const { error, value } = createEvents(events);
-  if (value === null) throw error ?? new Error(say`The evening has nothing in it.`);
+  if (!value) throw error ?? new Error('The calendar came out empty.');
   return value;
 }
