@@ -28,6 +28,7 @@ const CHAPTERS = [
   ['practice', 'analysis'],
   ['camera', 'match'],
   ['text'],
+  ['trainer'],
   ['formats'],
 ];
 

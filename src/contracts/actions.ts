@@ -26,6 +26,8 @@ const WORDS = new Map<string, () => string>([
   ['PATCH devices/[id]', () => say`changed a device`],
   [SENT_AWAY, () => say`sent a device away`],
   ['PUT devices/sharing', () => say`opened or shut the door to the network`],
+  ['PUT drills', () => say`did a drill`],
+  ['DELETE drills', () => say`forgot the drills of somebody`],
   ['POST fields', () => say`made a field`],
   ['PUT fields/[id]', () => say`drew on a field`],
   ['PUT fields/[id]/picture', () => say`put a picture under a field`],

@@ -346,4 +346,20 @@ export const MIGRATIONS: readonly Migration[] = [
       ) ${TABLE}`,
     ],
   },
+  {
+    name: '0011-drills',
+    statements: [
+      `CREATE TABLE IF NOT EXISTS drills (
+        id CHAR(36) PRIMARY KEY,
+        initials VARCHAR(4) NOT NULL,
+        level INT NOT NULL,
+        fault VARCHAR(40) NOT NULL,
+        cause_found TINYINT(1) NOT NULL,
+        cure_found TINYINT(1) NOT NULL,
+        minutes DOUBLE NOT NULL,
+        happened_at DATETIME(3) NOT NULL,
+        INDEX drills_by_time (happened_at)
+      ) ${TABLE}`,
+    ],
+  },
 ];

@@ -99,6 +99,7 @@ const SHEETS = [
     '/match',
     '/match#rehearse',
     '/match#evening',
+    '/trainer',
     '/team',
     '/glossary',
     '/cards',

@@ -15,6 +15,7 @@ const PAGES = [
     '/match',
     '/match#rehearse',
     '/match#evening',
+    '/trainer',
     '/story',
     '/files',
     '/devices',

@@ -41,6 +41,7 @@ const SHEETS = [
   '/verdict',
   '/program',
   '/story',
+  '/trainer',
   '/field',
   '/begin',
 ];

@@ -31,6 +31,7 @@ const SHEETS = [
   '/match',
   '/program',
   '/story',
+  '/trainer',
   '/field',
   '/files',
   '/devices',

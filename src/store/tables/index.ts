@@ -1,5 +1,6 @@
 import type { Sequelize } from 'sequelize';
 import { cameraNotes } from './camera.ts';
+import { drills } from './drills.ts';
 import { fieldRevisions, fields, pictures } from './fields.ts';
 import { imports } from './imports.ts';
 import { matches, rehearsalEvents, rehearsals } from './matches.ts';
@@ -30,6 +31,7 @@ const TABLES = {
   matches,
   rehearsals,
   rehearsalEvents,
+  drills,
   links,
   linkBatches,
   linkCommands,

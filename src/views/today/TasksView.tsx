@@ -50,11 +50,17 @@ function TasksSheet({ robot, gyro, first: atOnce, hasRoutes }: TasksViewProps) {
         </ul>
         {working && <p role="status">{say`Working out what measuring would bring …`}</p>}
       </section>
-      <p className={styles['doors']} data-needs="coach">
-        <a className={buttonClass()} href="/begin?new=1">{say`Start with another robot`}</a>
+      <p className={styles['doors']}>
+        <a className={buttonClass()} href="/trainer">{say`Find the fault: a drill`}</a>
+        <a
+          className={buttonClass()}
+          href="/begin?new=1"
+          data-needs="coach"
+        >{say`Start with another robot`}</a>
         <a
           className={buttonClass()}
           href="/begin?new=1&practice=1"
+          data-needs="coach"
         >{say`No robot here: the practice robot`}</a>
       </p>
     </div>

@@ -150,7 +150,7 @@ function deviation(
 }
 
 /** A simulated run as it would be seen by who sees everything. */
-function seenOf({ moves, trace, end }: RunRecord): SeenRunMoves {
+export function seenOf({ moves, trace, end }: RunRecord): SeenRunMoves {
   let at = 0;
   return {
     start: moves[0]!.start,
