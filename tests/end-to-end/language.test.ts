@@ -99,6 +99,7 @@ const SHEETS = [
     '/match',
     '/match#rehearse',
     '/match#evening',
+    '/match#venue',
     '/trainer',
     '/team',
     '/glossary',

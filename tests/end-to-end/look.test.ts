@@ -15,6 +15,7 @@ const PAGES = [
     '/match',
     '/match#rehearse',
     '/match#evening',
+    '/match#venue',
     '/trainer',
     '/story',
     '/files',

@@ -111,6 +111,36 @@ describe('an evening', () => {
   });
 });
 
+describe('the event day', () => {
+  it('says what is to be looked at again, what depends on what, and has a card for the pit', async () => {
+    await goToRest(page, `${application.address}/match#venue`);
+    const checks = page.getByRole('list', { name: 'Look at these again' });
+    await checks.getByRole('listitem', { name: 'Gyro at rest' }).getByText('as at home').waitFor();
+    await checks
+      .getByText('Drive it 3 times and log where it ends, by camera or by hand.')
+      .first()
+      .waitFor();
+    await page.getByRole('heading', { name: /^4 things are still to be looked at\.$/ }).waitFor();
+    await page
+      .getByRole('region', { name: 'What depends on what' })
+      .getByText('Seed Bank by the Boardwalk: move 4')
+      .waitFor();
+    const card = page.getByRole('region', { name: 'The pit card' });
+    await card.getByText(/^1 /).waitFor();
+    await card
+      .getByText(/from .*carries /)
+      .first()
+      .waitFor();
+    // An older practice knows less of the day.
+    await page.getByLabel('The practice at the venue').selectOption({ index: 1 });
+    await checks
+      .getByRole('listitem', { name: 'Table: Heron Hide' })
+      .getByText(/^Drive it/)
+      .waitFor();
+    expect(faults).toEqual([]);
+  });
+});
+
 describe('a rehearsal', () => {
   beforeAll(async () => {
     // A machine that does much else must not hear the horn before it has pressed.

@@ -39,6 +39,7 @@ beforeAll(async () => {
       '/match',
       '/match#rehearse',
       '/match#evening',
+      '/match#venue',
       '/trainer',
       '/field',
       '/team',

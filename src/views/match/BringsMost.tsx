@@ -54,6 +54,9 @@ export function BringsMost() {
         <a className={buttonClass('main')} href="#evening">
           {say`Plan an evening`}
         </a>
+        <a className={buttonClass()} href="#venue">
+          {say`The event day`}
+        </a>
         <a className={buttonClass()} href="#rehearse" data-needs="table">
           {say`Rehearse`}
         </a>

@@ -1,7 +1,6 @@
-import { formatNumber } from '../../core/mathematics/quantity.ts';
-import type { CardLine } from '../../core/match/cutOffs.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Explanation } from '../../ui/Explanation.tsx';
+import { cardLines } from './cardLines.ts';
 import styles from './MatchView.module.css';
 import { useMatchWork } from './matchWork.ts';
 import { say } from '../../core/language/say.ts';
@@ -15,7 +14,7 @@ export function MatchCard() {
       <h2>{say`The card for the table`}</h2>
       <ol className={styles['rows']}>
         {summary.card.flatMap((line, place) =>
-          linesOf(line, place, nameOf).map(({ words, when, otherwise }) => (
+          cardLines(line, place, nameOf).map(({ words, when, otherwise }) => (
             <li key={words} data-else={otherwise}>
               <span>{words}</span>
               <output>{when}</output>
@@ -31,30 +30,4 @@ export function MatchCard() {
       />
     </section>
   );
-}
-
-interface ShownLine {
-  words: string;
-  when: string;
-  otherwise: boolean;
-}
-
-function linesOf(
-  { choices }: CardLine,
-  place: number,
-  nameOf: (entryId: string) => string,
-): ShownLine[] {
-  return choices.map(({ route, least }, i) => {
-    const name = route === null ? say`stop` : nameOf(route);
-    return {
-      words: i === 0 ? `${place + 1} ${name}` : say`else ${name}`,
-      when:
-        choices.length === 1
-          ? say`always`
-          : least === null
-            ? say`with less`
-            : say`if ≥ ${formatNumber(least, 0)} s`,
-      otherwise: i > 0,
-    };
-  });
 }

@@ -22,6 +22,7 @@ import { NewMatch } from './NewMatch.tsx';
 import { Rehearse } from './rehearse/Rehearse.tsx';
 import { useTimedHandovers } from './rehearse/useRehearsals.ts';
 import { RoutesOfMatch } from './RoutesOfMatch.tsx';
+import { VenueSheet, type VenueSession } from './venue/VenueSheet.tsx';
 import { useHash } from './useHash.ts';
 import { useMatchSummary } from './useMatchSummary.ts';
 
@@ -35,11 +36,22 @@ interface MatchViewProps {
   plans: readonly { id: string; name: string }[];
   /** Who was at the last practice, as they are noted there. */
   people: string;
+  /** The newest practices, of which one may be at a venue. */
+  sessions: readonly VenueSession[];
   titleBlock: TitleBlockProps;
 }
 
 /** What to run in which order in a match, when not to start one more, and what would make it better. */
-function MatchSheet({ robot, fields, fieldId, match, plans, people, titleBlock }: MatchViewProps) {
+function MatchSheet({
+  robot,
+  fields,
+  fieldId,
+  match,
+  plans,
+  people,
+  sessions,
+  titleBlock,
+}: MatchViewProps) {
   const [routes] = useState(() => pageData<OwnRoute[]>('routes'));
   const [record, setRecord] = useState(match);
   const part = useHash();
@@ -56,6 +68,8 @@ function MatchSheet({ robot, fields, fieldId, match, plans, people, titleBlock }
   if (part === '#rehearse') return <Rehearse robot={robot} record={record} routes={own} />;
   if (part === '#evening')
     return <EveningSheet robot={robot} record={record} routes={own} people={people} />;
+  if (part === '#venue')
+    return <VenueSheet robot={robot} record={record} routes={own} sessions={sessions} />;
   return (
     <Planned
       key={`${record.id} ${record.version}`}

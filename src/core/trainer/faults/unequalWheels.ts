@@ -17,7 +17,7 @@ export const unequalWheels: Fault = {
   plant: (world, size, luck) => ({
     ...world,
     truth: withSetupValues(world.truth, {
-      'drive.wheelRatio': 1 + (luck() < 0.5 ? -1 : 1) * size * 0.016,
+      'drive.wheelRatio': 1 + (luck() < 0.5 ? -1 : 1) * (0.006 + 0.012 * size),
     }),
   }),
   told: (signs) =>
