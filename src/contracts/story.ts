@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { Zone } from '../core/field/field.ts';
 import type { Story } from '../core/text/story.ts';
+import type { QuestionCard } from '../core/text/talk.ts';
 
 /** A run as a target card shows it. */
 export interface CardRun {
@@ -30,6 +31,7 @@ export const toldStorySchema = z.custom<ToldStory>(
           events: z.array(z.looseObject({ title: z.string() })),
         }),
         cards: z.array(z.looseObject({ revision: z.number(), runs: z.array(z.unknown()) })),
+        questions: z.array(z.looseObject({ question: z.string(), answer: z.string() })),
       })
       .safeParse(answer).success,
 );
@@ -37,4 +39,5 @@ export interface ToldStory {
   story: Story;
   model: { id: string; name: string; zone: Zone } | null;
   cards: StoryCard[];
+  questions: QuestionCard[];
 }

@@ -1,7 +1,11 @@
 import type { Sequelize } from 'sequelize';
 import type { Run } from '../contracts/practices.ts';
 import type { StoryCard, ToldStory } from '../contracts/story.ts';
-import type { Story } from '../core/text/story.ts';
+import type { BenchKind } from '../core/benches/index.ts';
+import type { Story, StorySource } from '../core/text/story.ts';
+import { questionCards, type TalkSource } from '../core/text/talk.ts';
+import { listMatches } from '../store/matches.ts';
+import { listRehearsals } from '../store/rehearsals.ts';
 import { readTeam } from '../store/team.ts';
 import { countBy } from './requestConventions.ts';
 import { loadStory } from '../store/story.ts';
@@ -29,7 +33,40 @@ export async function tellStory(
   const story = await inThread('story', source, { seconds: 60, tooLong, signal });
   const { checkpoint } = story;
   const model = source.drawing.models.find(({ id }) => id === checkpoint?.modelId) ?? null;
-  return { story, model, cards: cardsOf(story, runs, model?.id ?? null) };
+  const cards = cardsOf(story, runs, model?.id ?? null);
+  const match = await matchOfRoute(database, routeId);
+  const questions = questionCards({ story, match, ...talkFigures(source) });
+  return { story, model, cards, questions };
+}
+
+/** What a talk says of benches, camera and learning. */
+function talkFigures({
+  benches,
+  seen,
+  setups,
+}: StorySource): Pick<TalkSource, 'benches' | 'seen' | 'learned'> {
+  const counts = new Map<BenchKind, number>();
+  for (const { kind } of benches) counts.set(kind, (counts.get(kind) ?? 0) + 1);
+  const byRuns = setups
+    .toSorted((a, b) => a.number - b.number)
+    .map(({ sources }) =>
+      JSON.stringify(Object.entries(sources).filter(([, { kind }]) => kind === 'runs')),
+    );
+  return {
+    benches: counts,
+    seen: [...seen.values()].reduce((sum, runs) => sum + runs.length, 0),
+    learned: byRuns.filter((now, i) => now !== '[]' && now !== byRuns[i - 1]).length,
+  };
+}
+
+/** The newest match plan that has a route, and how often it was rehearsed. */
+async function matchOfRoute(database: Sequelize, routeId: string): Promise<TalkSource['match']> {
+  const plan = (await listMatches(database)).find(({ plan: { entries } }) =>
+    entries.some((entry) => entry.routeId === routeId),
+  );
+  if (plan === undefined) return null;
+  const rehearsals = await listRehearsals(database, plan.id);
+  return { name: plan.name, routes: plan.plan.entries.length, rehearsals: rehearsals.length };
 }
 
 /** The runs on the cards of the first revision that was driven, and of the newest ones. */

@@ -49,6 +49,7 @@ export async function loadStory(
     benches: benches.map(({ number, createdAt, bench }) => ({
       number,
       createdAt,
+      kind: bench.kind,
       words: bench.kind === 'rest' ? bench.sentence : benchOf(bench.kind).measures,
     })),
     sessions,

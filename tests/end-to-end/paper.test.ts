@@ -42,7 +42,9 @@ const SHEETS: [sheet: string, pages: number[], never: RegExp | null][] = [
   ['/table?', [1], /Zeroed now|All well|Photo/],
   ['/verdict?', [1, 2], /Over time|Try everything|The story of this route/],
   ['/match?', [1], /Undo|Keep this plan|Once more|Rehearse|a match lasts/],
-  ['/story?', [2], /Markdown|Back to the verdict/],
+  ['/match?#evening', [1], /Begin the evening|Save as a calendar|Back to the plan/],
+  ['/match?#venue', [1], /Go to the bench|Print the pit card|Begin a practice here/],
+  ['/story?', [4], /Markdown|Back to the verdict/],
   ['/field?', [1], /Choose|Undo|Save the field/],
   ['/cards?bench=wheels', [1], /Back to the bench/],
   ['/tags?', [3, 4], /To the camera|Show these/],
@@ -64,7 +66,7 @@ describe.each(['A4', 'Letter'] as const)('on %s', (format) => {
     expect(faultsOnPaper(papers)).toEqual([]);
   });
 
-  it('a story of a whole season is still told on two pages', async () => {
+  it('a story of a whole season is still told on two pages, before its figure and its cards', async () => {
     await page.route('**/story', async (answer) => {
       const told = (await (await answer.fetch()).json()) as ToldStory;
       const { chapters, events } = told.story;
@@ -86,7 +88,7 @@ describe.each(['A4', 'Letter'] as const)('on %s', (format) => {
     await page.getByText('revisions between stand in the log').waitFor();
     const papers = await print(page, format);
     await page.unroute('**/story');
-    expect(papers).toHaveLength(2);
+    expect(papers).toHaveLength(4);
     expect(faultsOnPaper(papers)).toEqual([]);
   });
 

@@ -1,3 +1,4 @@
+import { drawnText } from '../language/drawnText.ts';
 import { say } from '../language/say.ts';
 import { isWhite, TAG_CELLS } from './tagCodes.ts';
 import type { TableTag } from './tags.ts';
@@ -82,13 +83,8 @@ function ruler(): string {
     const x = MARGIN + 10 * i;
     return `M${x} ${MARGIN}v${i % 5 === 0 ? 4 : 2.5}`;
   }).join('');
-  const words = asText(say`This line is ${RULER} mm long when the sheet is printed to scale.`);
+  const words = drawnText(say`This line is ${RULER} mm long when the sheet is printed to scale.`);
   return `<path d="M${MARGIN} ${MARGIN}h${RULER}${marks}" fill="none" stroke="#000" stroke-width="0.3"/><text x="${MARGIN}" y="${MARGIN + 8}" font-size="3.2">${words}</text>`;
-}
-
-/** Words as they stand in a drawing: what a team wrote into its language is no markup. */
-function asText(words: string): string {
-  return words.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;');
 }
 
 /** One tag in its white room with a thin line to cut along, and what it is. */

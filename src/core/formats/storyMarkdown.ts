@@ -1,4 +1,5 @@
 import { chapterFigures, type Story } from '../text/story.ts';
+import type { QuestionCard } from '../text/talk.ts';
 import { trackFaultWords, trackLineWords } from '../text/trackWords.ts';
 import { formatNumber } from '../mathematics/quantity.ts';
 import { say } from '../language/say.ts';
@@ -21,8 +22,23 @@ function trackLines({ track }: Story): string[] {
   ];
 }
 
+/** Questions that are likely to be asked, with their answers. */
+function questionLines(questions: readonly QuestionCard[]): string[] {
+  if (questions.length === 0) return [];
+  return [
+    `## ${say`Likely questions`}`,
+    '',
+    ...questions.flatMap(({ question, answer }) => [
+      `**${plain(question)}**`,
+      '',
+      plain(answer),
+      '',
+    ]),
+  ];
+}
+
 /** A story as Markdown, for a notebook. */
-export function storyMarkdown(story: Story): string {
+export function storyMarkdown(story: Story, questions: readonly QuestionCard[] = []): string {
   const { points } = story;
   const lines = [
     `# ${plain(story.route)}`,
@@ -43,6 +59,7 @@ export function storyMarkdown(story: Story): string {
     ),
     '',
     ...trackLines(story),
+    ...questionLines(questions),
     '## Timeline',
     '',
     ...story.events.map(

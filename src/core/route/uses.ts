@@ -2,7 +2,7 @@ import type { Move } from '../moves/index.ts';
 import type { RoutePlan } from './plan.ts';
 
 /** What of a robot or a room a move depends on, beside its wheels. */
-export const USES = ['light', 'colour', 'gyro', 'range', 'start'] as const;
+const USES = ['light', 'colour', 'gyro', 'range', 'start'] as const;
 export type Use = (typeof USES)[number];
 
 /** Which moves of a plan depend on what, by their positions. */

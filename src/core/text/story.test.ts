@@ -7,6 +7,8 @@ import { nominalRun } from '../simulation/run.ts';
 import type { SeenRunMoves } from '../telemetry/seenRun.ts';
 import { trackFaultWords } from './trackWords.ts';
 import { storyPages } from './storyPages.ts';
+import { consistencyFigure } from '../formats/consistencyFigure.ts';
+import { questionCards } from './talk.ts';
 import { storyOf, type StoryRun, type StorySource } from './story.ts';
 
 const plan = (distance: number) => ({
@@ -102,7 +104,7 @@ const source: StorySource = {
       sources: { 'drive.wheelDiameter': { kind: 'typed' } },
     },
   ],
-  benches: [{ number: 1, words: 'Turns', createdAt: '2026-11-02T17:00:00.000Z' }],
+  benches: [{ kind: 'wheels', number: 1, words: 'Turns', createdAt: '2026-11-02T17:00:00.000Z' }],
   sessions: [
     {
       id: 'a',
@@ -255,5 +257,44 @@ describe('the story of a route', () => {
 
   it('begins with the first run', () => {
     expect(storyOf({ ...source, runs: [] }).headline).toBe('Not driven yet.');
+  });
+});
+
+describe('the talk', () => {
+  const story = storyOf(source);
+  const nothing = { story, benches: new Map(), seen: 0, learned: 0, match: null };
+
+  it('answers likely questions with the team’s own numbers, and leaves out what it cannot answer', () => {
+    const few = questionCards(nothing);
+    expect(few[0]).toEqual({
+      question: 'How do you know whether it got better?',
+      answer:
+        'Revision 1 hit 0 of 9: a true rate of 0 to 30 %. Revision 2 hit 10 of 10: 72 to 100 %. We count hits, and give the interval with them.',
+    });
+    const all = questionCards({
+      ...nothing,
+      benches: new Map([['wheels', 2]]),
+      seen: 8,
+      learned: 1,
+      match: { name: 'Sprint', routes: 4, rehearsals: 2 },
+    });
+    expect(all.length).toBe(few.length + 4);
+    const answers = all.map(({ answer }) => answer).join(' ');
+    expect(answers).toContain(
+      'We measured the robot 2 times before we trusted its numbers: wheels.',
+    );
+    expect(answers).toContain('we rehearsed it 2 times');
+    expect(storyMarkdown(story, all)).toContain('## Likely questions');
+  });
+
+  it('has a figure on one page, in which what somebody typed is no markup', () => {
+    const figure = consistencyFigure(story);
+    expect(figure).toMatch(/^<svg xmlns/);
+    expect(figure).toContain('Post &lt;b&gt;run&lt;/b&gt;');
+    expect(figure).not.toContain('<b>');
+    // A bar, a line and a disc for each of the two revisions.
+    expect(figure.match(/fill-opacity="0.25"/g)).toHaveLength(2);
+    expect(figure.match(/fill-opacity="0.35"/g)).toHaveLength(2);
+    expect(figure).toContain('10 of 10');
   });
 });

@@ -1,3 +1,4 @@
+import type { BenchKind } from '../benches/index.ts';
 import type { Field, Zone } from '../field/field.ts';
 import { formatNumber } from '../mathematics/quantity.ts';
 import type { RobotParameters } from '../robot/parameters.ts';
@@ -52,7 +53,7 @@ export interface StorySource {
     setup: RobotParameters;
     sources: Sources;
   }[];
-  benches: readonly { number: number; words: string; createdAt: string }[];
+  benches: readonly { number: number; kind: BenchKind; words: string; createdAt: string }[];
   sessions: readonly {
     id: string;
     title: string;

@@ -45,7 +45,7 @@ function StorySheet({ routeId, titleBlock }: StoryViewProps) {
 
 export const StoryView = island(StorySheet);
 
-function Told({ story, model, cards, routeId, titleBlock }: ToldStory & StoryViewProps) {
+function Told({ story, model, cards, questions, routeId, titleBlock }: ToldStory & StoryViewProps) {
   const { points } = story;
   const { chapters, events, left } = storyPages(story);
   return (
@@ -54,6 +54,7 @@ function Told({ story, model, cards, routeId, titleBlock }: ToldStory & StoryVie
         <Button variant="main" onClick={() => print()}>{say`Print`}</Button>
         {[
           [say`Markdown`, 'story.md'],
+          [say`Figure as SVG`, 'figure.svg'],
           [say`Runs as CSV`, 'runs-file'],
           [say`Everything as JSON`, 'bundle'],
         ].map(([label, path]) => (
@@ -155,6 +156,29 @@ function Told({ story, model, cards, routeId, titleBlock }: ToldStory & StoryVie
           <TitleBlock {...titleBlock} />
         </div>
       </section>
+      <section className={`${styles['page']} ${styles['figure']}`}>
+        <h2>{say`How we became consistent`}</h2>
+        <img
+          src={`/api/v1/routes/${routeId}/figure.svg`}
+          alt={say`Hits and spread of every revision: ${story.headline}`}
+        />
+      </section>
+      {questions.length > 0 && (
+        <section className={styles['page']} aria-label={say`Likely questions`}>
+          <h2>{say`Likely questions`}</h2>
+          <p
+            className={styles['how']}
+          >{say`Cards to cut out, with your own numbers; say them in your own words.`}</p>
+          <dl className={styles['questions']}>
+            {questions.map(({ question, answer }) => (
+              <div key={question}>
+                <dt>{question}</dt>
+                <dd>{answer}</dd>
+              </div>
+            ))}
+          </dl>
+        </section>
+      )}
     </article>
   );
 }

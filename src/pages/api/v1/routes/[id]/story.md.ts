@@ -5,6 +5,6 @@ import { download, endpoint, idOf } from '../../../_endpoint.ts';
 
 /** The story of a route as Markdown. */
 export const GET = endpoint('look', async (context) => {
-  const { story } = await tellStory(database(), idOf(context), context.request.signal);
-  return download(storyMarkdown(story), 'text/markdown', `${story.route}.story.md`);
+  const { story, questions } = await tellStory(database(), idOf(context), context.request.signal);
+  return download(storyMarkdown(story, questions), 'text/markdown', `${story.route}.story.md`);
 });
