@@ -10,7 +10,7 @@ const VIEWS = [
   { name: 'phone-today', path: '/', route: 'Heron Hide', phone: true },
   { name: 'phone-table', path: '/table', route: 'Heron Hide', phone: true },
   { name: 'bench', path: '/bench' },
-  { name: 'rest', path: '/bench#rest' },
+  { name: 'trainer', path: '/trainer', drill: true },
   { name: 'route', path: '/route', route: 'Seed Bank by the Flood Mark' },
   { name: 'spread', path: '/route', route: 'Heron Hide', tab: 'Spread' },
   { name: 'field', path: '/field' },
@@ -29,6 +29,17 @@ const VIEWS = [
   { name: 'camera', path: '/table', route: 'Heron Hide', hash: '#camera', practise: true },
 ];
 
+/** A drill that goes on, the same in every picture. */
+const DRILL = JSON.stringify({
+  level: 1,
+  seed: 4,
+  initials: '',
+  steps: [
+    { do: 'drive', runs: 5 },
+    { do: 'bench', bench: 'rest' },
+  ],
+});
+
 await main(async () => {
   const browser = await chromium.launch({
     executablePath: '/usr/bin/chromium',
@@ -37,7 +48,18 @@ await main(async () => {
   const page = await browser.newPage();
   const address = `http://127.0.0.1:${setting('PORT', '4310')}`;
   const routes = await (await fetch(`${address}/api/v1/routes`)).json();
-  for (const { name, path, route, hash = '', tab, press, practise, rehearse, phone } of VIEWS) {
+  for (const {
+    name,
+    path,
+    route,
+    hash = '',
+    tab,
+    press,
+    practise,
+    rehearse,
+    drill,
+    phone,
+  } of VIEWS) {
     await page.setViewportSize(phone ? { width: 390, height: 844 } : { width: 1280, height: 800 });
     // From another page: a change of the part behind # alone loads nothing anew.
     await page.goto('about:blank');
@@ -45,6 +67,10 @@ await main(async () => {
     const query = chosen === undefined ? '' : `?route=${chosen.id}`;
     await page.goto(address + path + query + hash, { waitUntil: 'load' });
     if (tab !== undefined) await page.getByRole('tab', { name: tab }).waitFor();
+    if (drill) {
+      await page.evaluate((kept) => globalThis.localStorage.setItem('corvat-drill', kept), DRILL);
+      await page.reload({ waitUntil: 'load' });
+    }
     // The worker's forecast and the advice take a moment.
     await page.waitForTimeout(3500);
     if (tab !== undefined) await page.getByRole('tab', { name: tab }).click();
@@ -70,6 +96,7 @@ await main(async () => {
       await page.waitForTimeout(1500);
     }
     await page.screenshot({ path: join(ROOT, 'docs', 'screenshots', `${name}.png`) });
+    if (drill) await page.evaluate(() => globalThis.localStorage.removeItem('corvat-drill'));
     if (!rehearse) continue;
     for (const name of ['Stop the match', 'Throw it away']) {
       await page.getByRole('button', { name }).click();

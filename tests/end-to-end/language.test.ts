@@ -86,7 +86,7 @@ function wordsOfDemo(): string[] {
 
 /** Units, kinds of file, languages of programs and of people, and times. */
 const NO_WORDS =
-  /\b(mm|cm|in|ms|kB|px|deg|rad|Corvat|JSON|CSV|SVG|Python|Java|English|Deutsch|Nederlands|Art|\d+ \w+ ago|\w{3} \d+)\b/g;
+  /\b(mm|cm|in|ms|kB|px|deg|rad|Corvat|JSON|CSV|SVG|Python|Java|English|Deutsch|Nederlands|Art|\d+ \w+ ago|\w+day, \w+ \d+|\w{3} \d+)\b/g;
 
 /** Sentences that a record keeps as they were said when it was made. */
 const KEPT = /this drift costs|is here, with|\.corvat-copy\./;

@@ -2,8 +2,7 @@ import type { Move } from '../moves/index.ts';
 import type { RoutePlan } from './plan.ts';
 
 /** What of a robot or a room a move depends on, beside its wheels. */
-const USES = ['light', 'colour', 'gyro', 'range', 'start'] as const;
-export type Use = (typeof USES)[number];
+export type Use = 'light' | 'colour' | 'gyro' | 'range' | 'start';
 
 /** Which moves of a plan depend on what, by their positions. */
 export function usesOf({ moves }: RoutePlan): Record<Use, number[]> {

@@ -5,6 +5,7 @@ import { MOST_ENTRIES } from '../../core/match/matchPlan.ts';
 import { knownFrom } from '../../core/text/matchWords.ts';
 import { rangeWords } from '../../core/text/sentences.ts';
 import { Button } from '../../ui/Button.tsx';
+import { QuantityField } from '../../ui/QuantityField.tsx';
 import { sheetAddress } from '../../ui/sheetAddress.ts';
 import { Picker, TextField } from '../../ui/TextField.tsx';
 import styles from './RoutesOfMatch.module.css';
@@ -108,6 +109,20 @@ function Row({ entry, place, chosen }: RowProps) {
           history.change(withEntry(plan, { ...entry, after: id === '' ? [] : [id] }))
         }
       />
+      {(plan.rescuePenalty > 0 || entry.rescued > 0) && (
+        <div className={styles['rescued']}>
+          <QuantityField
+            label={say`has to be rescued in`}
+            kind="share"
+            digits={0}
+            value={entry.rescued}
+            refuse={(share) =>
+              share < 0 || share > 1 ? say`It must lie between ${0} and ${100} %.` : null
+            }
+            onChange={(rescued) => history.change(withEntry(plan, { ...entry, rescued }))}
+          />
+        </div>
+      )}
       <span className={styles['row-end']} data-needs="coach">
         {plan.entries.length < MOST_ENTRIES && (
           <Button
