@@ -3,6 +3,7 @@ import type { Run } from '../contracts/practices.ts';
 import type { StoryCard, ToldStory } from '../contracts/story.ts';
 import type { BenchKind } from '../core/benches/index.ts';
 import type { Story, StorySource } from '../core/text/story.ts';
+import { rehearsalCourse } from '../core/match/rehearsal.ts';
 import { questionCards, type TalkSource } from '../core/text/talk.ts';
 import { listMatches } from '../store/matches.ts';
 import { listRehearsals } from '../store/rehearsals.ts';
@@ -66,7 +67,14 @@ async function matchOfRoute(database: Sequelize, routeId: string): Promise<TalkS
   );
   if (plan === undefined) return null;
   const rehearsals = await listRehearsals(database, plan.id);
-  return { name: plan.name, routes: plan.plan.entries.length, rehearsals: rehearsals.length };
+  const courses = rehearsals.map(({ events }) =>
+    rehearsalCourse(
+      events.map(({ event }) => event),
+      plan.plan,
+    ),
+  );
+  const rehearsed = courses.flatMap(({ over, points }) => (over === null ? [] : [points]));
+  return { name: plan.name, routes: plan.plan.entries.length, rehearsed };
 }
 
 /** The runs on the cards of the first revision that was driven, and of the newest ones. */

@@ -96,7 +96,10 @@ describe('the story', () => {
     )!;
     await page.goto(`${address}/story?route=${tide.id}`);
     await page.getByText('What was promised, and what came true').waitFor({ timeout: 60_000 });
-    await page.getByText(/^Forecast regions that should hold 95.% of the next runs held/).waitFor();
-    await page.getByText(/moved the runs to where it was promised\.$/).waitFor();
+    const line = (words: RegExp) => page.getByRole('cell', { name: words });
+    await line(/^Forecast regions that should hold 95.% of the next runs held/).waitFor();
+    await line(/moved the runs to where it was promised\.$/).waitFor();
+    // And once more on the card for whoever asks.
+    await page.getByText('Did what you predicted come true?').waitFor();
   });
 });

@@ -276,14 +276,14 @@ describe('the talk', () => {
       benches: new Map([['wheels', 2]]),
       seen: 8,
       learned: 1,
-      match: { name: 'Sprint', routes: 4, rehearsals: 2 },
+      match: { name: 'Sprint', routes: 4, rehearsed: [30, 45] },
     });
     expect(all.length).toBe(few.length + 4);
     const answers = all.map(({ answer }) => answer).join(' ');
     expect(answers).toContain(
       'We measured the robot 2 times before we trusted its numbers: wheels.',
     );
-    expect(answers).toContain('we rehearsed it 2 times');
+    expect(answers).toContain('We rehearsed it 2 times, for 30, 45 points.');
     expect(storyMarkdown(story, all)).toContain('## Likely questions');
   });
 

@@ -22,7 +22,12 @@ export interface TalkSource {
   /** Setups that were learned from runs. */
   learned: number;
   /** The match plan that has the route; null without one. */
-  match: { name: string; routes: number; rehearsals: number } | null;
+  match: {
+    name: string;
+    routes: number;
+    /** Points of each rehearsal, oldest first. */
+    rehearsed: number[];
+  } | null;
 }
 
 /** The questions that a team is likely to hear, with its own numbers: what it cannot answer yet is left out. */
@@ -140,10 +145,19 @@ function learning({ learned }: TalkSource): QuestionCard[] {
 
 function match({ match: plan }: TalkSource): QuestionCard[] {
   if (plan === null) return [];
+  const { name, routes, rehearsed } = plan;
+  const points = rehearsed.map((one) => formatNumber(one, 0)).join(', ');
   return [
     {
       question: say`Why do you run your routes in this order?`,
-      answer: say`“${plan.name}” has ${plural(plan.routes, '# route', '# routes')}. Each has its chance and its time from our own runs; our card says what to start with how many seconds left, and we rehearsed it ${plural(plan.rehearsals, 'once', '# times')}.`,
+      answer: [
+        say`“${name}” has ${plural(routes, '# route', '# routes')}. Each has its chance and its time from our own runs; our card says what to start with how many seconds left.`,
+        ...(rehearsed.length === 0
+          ? []
+          : [
+              say`We rehearsed it ${plural(rehearsed.length, 'once', '# times')}, for ${points} points.`,
+            ]),
+      ].join(' '),
     },
   ];
 }

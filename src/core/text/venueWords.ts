@@ -3,6 +3,7 @@ import { degrees } from '../mathematics/angle.ts';
 import type { Estimate } from '../mathematics/leastSquares.ts';
 import { formatNumber, formatQuantity } from '../mathematics/quantity.ts';
 import { isShift, TEST_DRIVES, type VenueCheck } from '../match/venue.ts';
+import type { RobotParameters } from '../robot/parameters.ts';
 import type { Use } from '../route/uses.ts';
 
 /** A check of the venue list in words. */
@@ -120,4 +121,19 @@ export function dependsOnWords(use: Use): string {
     start: () => say`Start and mat`,
   };
   return words[use]();
+}
+
+/** The number of a setup that is measured again for it, as it stands now; null where none is. */
+export function dependsOnNumber(use: Use, { light, gyro, range }: RobotParameters): string | null {
+  switch (use) {
+    case 'light':
+      return say`threshold ${percentOf(light.threshold)}`;
+    case 'gyro':
+      return say`drift ${formatNumber(degrees(gyro.bias), 3)}°/s`;
+    case 'range':
+      return say`offset ${formatQuantity(range.offset, 'length', 1)}`;
+    case 'colour':
+    case 'start':
+      return null;
+  }
 }

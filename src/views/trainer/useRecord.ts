@@ -4,6 +4,7 @@ import { v4 as uuid } from 'uuid';
 import type { DrillRecord } from '../../contracts/drills.ts';
 import { send } from '../../ui/api.ts';
 import { queries } from '../../ui/queries.ts';
+import { may } from '../../ui/role.ts';
 import { DRILLS } from './drillsQuery.ts';
 
 /** Writes down what came of a drill, once; a drill without initials is nobody’s. */
@@ -17,7 +18,7 @@ export function useRecord() {
   return {
     error,
     record: (drill: Omit<DrillRecord, 'id' | 'happenedAt'>) => {
-      if (written.current || drill.initials === '') return;
+      if (written.current || drill.initials === '' || !may('table')) return;
       written.current = true;
       mutate({ ...drill, id: uuid(), happenedAt: new Date().toISOString() });
     },

@@ -1,5 +1,5 @@
-import { withSetupValues } from '../../robot/parameters.ts';
 import { say } from '../../language/say.ts';
+import { withSetupValues } from '../../robot/parameters.ts';
 import type { Fault } from '../fault.ts';
 
 export const otherRoom: Fault = {

@@ -1,7 +1,8 @@
-import { withSetupValues } from '../../robot/parameters.ts';
 import { say } from '../../language/say.ts';
-import type { Fault } from '../fault.ts';
 import { radians } from '../../mathematics/angle.ts';
+import { withSetupValues } from '../../robot/parameters.ts';
+import type { Fault } from '../fault.ts';
+
 export const touchedStart: Fault = {
   id: 'touchedStart',
   from: 1,

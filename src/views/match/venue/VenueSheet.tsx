@@ -7,7 +7,7 @@ import type { Robot } from '../../../contracts/robots.ts';
 import { formatMoment } from '../../../core/language/dates.ts';
 import { plural, say } from '../../../core/language/say.ts';
 import { dependants, venueChecks, type VenueCheck } from '../../../core/match/venue.ts';
-import { dependsOnWords, venueWords } from '../../../core/text/venueWords.ts';
+import { dependsOnNumber, dependsOnWords, venueWords } from '../../../core/text/venueWords.ts';
 import { ask } from '../../../ui/api.ts';
 import { Button, buttonClass } from '../../../ui/Button.tsx';
 import { sheetAddress } from '../../../ui/sheetAddress.ts';
@@ -114,7 +114,9 @@ export function VenueSheet({ robot, record, routes, sessions }: VenueSheetProps)
         <dl className={styles['uses']}>
           {dependants(played).map(({ use, routes: own }) => (
             <div key={use}>
-              <dt>{dependsOnWords(use)}</dt>
+              <dt>
+                {dependsOnWords(use)} <small>{dependsOnNumber(use, robot.setup.setup)}</small>
+              </dt>
               <dd>
                 {own
                   .map(({ name, positions }) =>
