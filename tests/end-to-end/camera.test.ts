@@ -52,9 +52,12 @@ describe('a camera over the table', () => {
     await page.getByRole('button', { name: 'A camera of this device' }).click();
     await page.getByText('4 of 4 table tags').waitFor();
     await page.getByRole('heading', { name: /^Run \d+ measured: (hit|miss)\.$/ }).waitFor();
-    await expect.poll(async () => (await runsOf()).length).toBeGreaterThan(0);
-    const [run] = await runsOf();
-    expect(run!.measurements).toHaveLength(1);
+    // A run of which too few pictures came has no place at its checkpoint. The film begins anew when it is over, and
+    // the next one has.
+    const measured = async () =>
+      (await runsOf()).filter(({ measurements }) => measurements.length === 1);
+    await expect.poll(async () => (await measured()).length).toBeGreaterThan(0);
+    const [run] = await measured();
     expect(run!.seconds).toBeGreaterThan(1);
     const seen = async () =>
       (await call<SeenOfRun[]>('GET', `runs/seen?revision=${route.revision.id}`)).body.find(
