@@ -28,7 +28,6 @@ export interface BenchOutcome {
 
 /** A bench as it is done in a drill. */
 interface BenchTrials {
-  minutes: number;
   commands: PracticeCommand[];
   outcome: (segments: readonly TelemetrySegment[], setup: RobotParameters) => BenchOutcome | null;
 }
@@ -40,15 +39,13 @@ const FIVE_TURNS = 10 * Math.PI;
 const USEFUL_WITHIN = 5;
 
 /** The benches that a drill has, as their sheets ask for them. */
-export const BENCH_TRIALS: Readonly<Record<DrillBench, BenchTrials>> = {
+const BENCH_TRIALS: Readonly<Record<DrillBench, BenchTrials>> = {
   wheels: {
-    minutes: 6,
     commands: times(6, (i) => ({ do: 'drive', distance: i % 2 === 0 ? 1000 : 500, speed: 250 })),
     outcome: (segments, setup) =>
       found(wheelsResult(all('wheels', segments, setup), setup.drive), wheelsFindings),
   },
   square: {
-    minutes: 8,
     commands: times(4, (i) => ({
       do: 'square',
       side: 800,
@@ -61,7 +58,6 @@ export const BENCH_TRIALS: Readonly<Record<DrillBench, BenchTrials>> = {
       ),
   },
   track: {
-    minutes: 5,
     commands: times(4, (i) => ({
       do: 'turn by motors',
       angle: i % 2 === 0 ? FIVE_TURNS : -FIVE_TURNS,
@@ -72,7 +68,6 @@ export const BENCH_TRIALS: Readonly<Record<DrillBench, BenchTrials>> = {
       ),
   },
   rest: {
-    minutes: 1,
     commands: [{ do: 'rest', seconds: 40 }],
     outcome: (segments, setup) => {
       const log = stillLogOf(recordingOfLines(segments.flat()), setup.gyro.rightPositive);
@@ -82,12 +77,10 @@ export const BENCH_TRIALS: Readonly<Record<DrillBench, BenchTrials>> = {
     },
   },
   scale: {
-    minutes: 4,
     commands: times(4, (i) => ({ do: 'spin', turns: 3, way: i % 2 === 0 ? 'right' : 'left' })),
     outcome: (segments, setup) => found(gyroScale(all('scale', segments, setup)), scaleFindings),
   },
   turn: {
-    minutes: 6,
     commands: times(8, (i) => ({
       do: 'turn by gyro',
       trigger: radians(i % 2 === 0 ? 60 : 150),
@@ -100,7 +93,6 @@ export const BENCH_TRIALS: Readonly<Record<DrillBench, BenchTrials>> = {
       ),
   },
   range: {
-    minutes: 6,
     commands: [100, 200, 300, 450].map((distance) => ({ do: 'tape', distance, incidence: 0 })),
     outcome: (segments, setup) => {
       const result = rangeResult(all('range', segments, setup), USEFUL_WITHIN, false);
@@ -115,7 +107,6 @@ export const BENCH_TRIALS: Readonly<Record<DrillBench, BenchTrials>> = {
     },
   },
   light: {
-    minutes: 3,
     commands: [
       { do: 'over', surface: 'dark', samples: 12 },
       { do: 'over', surface: 'light', samples: 12 },

@@ -11,9 +11,8 @@ export interface Drill {
   seed: number;
 }
 
-/** How large a fault is at each level, and how many runs there are to find it. */
+/** How large a fault is at each level. */
 const SIZES: Readonly<Record<Level, number>> = { 1: 1, 2: 0.8, 3: 0.6 };
-export const RUNS: Readonly<Record<Level, number>> = { 1: 20, 2: 15, 3: 10 };
 
 /** Streams of luck of a drill beside those of its runs. */
 const [PLANTED, UNITS] = [71, 72];

@@ -1,27 +1,12 @@
 import { adviceOn, type Because } from './advice.ts';
-import { BENCH_TRIALS, doBench, type BenchOutcome } from './benchTrials.ts';
+import { doBench, type BenchOutcome } from './benchTrials.ts';
+import { minutesOf } from './costs.ts';
 import { worldOfDrill, type Drill } from './drill.ts';
 import { driveDrill } from './drive.ts';
 import { DrivenRuns } from './drivenRuns.ts';
 import type { Fault } from './fault.ts';
 import { Signs } from './signs.ts';
 import type { DrillBench, Look, Step, World } from './world.ts';
-
-/** A minute for a run with fetching and putting down, and for a look. */
-const RUN_MINUTES = 1;
-const LOOK_MINUTES = 1;
-
-/** How long a step takes at a table, min. @param driven runs that were driven before it */
-function minutesOf(step: Step, driven: number): number {
-  switch (step.do) {
-    case 'drive':
-      return RUN_MINUTES * Math.max(0, step.runs - driven);
-    case 'bench':
-      return BENCH_TRIALS[step.bench].minutes;
-    case 'look':
-      return LOOK_MINUTES;
-  }
-}
 
 /** What is known of a drill after some steps. */
 export interface DrillKnown {

@@ -7,20 +7,21 @@ import { relativeTo } from '../mathematics/pose.ts';
 import { formatNumber, formatQuantity } from '../mathematics/quantity.ts';
 import { recommendedGain } from '../analysis/tuning/stabilityMap.ts';
 import { numberEntryOf, setupValue, unsureOf } from '../robot/parameters.ts';
-import { startPose } from '../simulation/run.ts';
+import { nominalRun, startPose } from '../simulation/run.ts';
 import { learnedWords } from '../text/learnedWords.ts';
 import { deviationSentence } from '../text/moveWords.ts';
 import { causeName } from '../text/numberWords.ts';
 import { sourceWords, verdictWords } from '../text/sentences.ts';
 import { adviceOn } from './advice.ts';
 import type { BenchOutcome } from './benchTrials.ts';
-import { RUNS, type Drill } from './drill.ts';
+import { RUNS } from './costs.ts';
+import type { Drill } from './drill.ts';
 import type { DrivenRuns } from './drivenRuns.ts';
 import type { DrillBench, Level, Look, Step } from './world.ts';
 import { signsOf, type DrillKnown } from './follow.ts';
 import { becauseWords, lookWords, stepWords } from './stepWords.ts';
 import type { Signs } from './signs.ts';
-import { APPROACH, APPROACH_DISTANCE, GOAL, ROUTE, YARD } from './yard.ts';
+import { APPROACH, APPROACH_DISTANCE, GOAL, ROUTE, SETUP, YARD } from './yard.ts';
 
 /** What one step brought to light, as a sheet says it. */
 export interface EvidenceWords {
@@ -37,6 +38,8 @@ export interface EvidenceWords {
 export interface DrillReport {
   minutes: number;
   runsLeft: number;
+  /** The way that was planned, mm. */
+  planned: { x: number; y: number }[];
   runs: { offset: Offset; hit: boolean; track: { x: number; y: number }[] }[];
   /** Of every step, in their order; of the runs only as all of them say. */
   evidence: EvidenceWords[];
@@ -53,6 +56,7 @@ export function drillReport(drill: Drill, known: DrillKnown, steps: readonly Ste
   return {
     minutes: known.minutes,
     runsLeft: RUNS[level] - runs.length,
+    planned: plannedTrack(),
     runs: runs.map(({ offset, hit, track }) => ({ offset, hit, track })),
     evidence: steps.flatMap((step, i) => {
       if (step.do === 'drive') return i === lastDrive ? [drivenWords(known.driven, level)] : [];
@@ -64,6 +68,11 @@ export function drillReport(drill: Drill, known: DrillKnown, steps: readonly Ste
     }),
     hint: level === 1 ? hintOf(signs) : null,
   };
+}
+
+function plannedTrack(): DrillReport['planned'] {
+  const robots = { estimated: SETUP, trueParameters: SETUP };
+  return nominalRun({ plan: ROUTE, field: YARD, ...robots }).trace.map(({ x, y }) => ({ x, y }));
 }
 
 function hintOf(signs: Signs): DrillReport['hint'] {

@@ -1,6 +1,6 @@
 import { benchOf } from '../../core/benches/index.ts';
 import { say } from '../../core/language/say.ts';
-import { BENCH_TRIALS } from '../../core/trainer/benchTrials.ts';
+import { minutesOfBench } from '../../core/trainer/costs.ts';
 import { DRILL_BENCHES, LOOKS, type Step } from '../../core/trainer/world.ts';
 import { lookWords, stepWords } from '../../core/trainer/stepWords.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -36,7 +36,7 @@ export function DrillActions({ busy, runs, runsLeft, steps, onStep }: DrillActio
             disabled={busy || benched(bench)}
             onClick={() => onStep({ do: 'bench', bench })}
           >
-            {benchOf(bench).name} <small>{say`${BENCH_TRIALS[bench].minutes} min`}</small>
+            {benchOf(bench).name} <small>{say`${minutesOfBench(bench)} min`}</small>
           </Button>
         ))}
       </fieldset>

@@ -1,23 +1,14 @@
-import { useMemo } from 'react';
 import { say } from '../../core/language/say.ts';
-import { nominalRun } from '../../core/simulation/run.ts';
 import type { DrillReport } from '../../core/trainer/report.ts';
-import { ROUTE, SETUP, YARD, ZONE } from '../../core/trainer/yard.ts';
+import { ROUTE, YARD, ZONE } from '../../core/trainer/yard.ts';
 import { fieldBox, FieldDrawing } from '../../ui/FieldDrawing.tsx';
 import { TargetCard } from '../../ui/targetCard/TargetCard.tsx';
 import { useZoom } from '../../ui/zoom/useZoom.ts';
 import styles from './Trainer.module.css';
 
 /** The table of a drill as a camera over it sees it: the way that was planned, the runs, and where they ended. */
-export function DrillBoard({ runs }: Pick<DrillReport, 'runs'>) {
+export function DrillBoard({ planned, runs }: Pick<DrillReport, 'planned' | 'runs'>) {
   const zoom = useZoom(fieldBox(YARD));
-  const planned = useMemo(
-    () =>
-      nominalRun({ plan: ROUTE, field: YARD, estimated: SETUP, trueParameters: SETUP }).trace.map(
-        ({ x, y }) => ({ x, y }),
-      ),
-    [],
-  );
   return (
     <div className={styles['board']}>
       <FieldDrawing

@@ -1,6 +1,6 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { say } from '../../core/language/say.ts';
-import { RUNS } from '../../core/trainer/drill.ts';
+import { RUNS } from '../../core/trainer/costs.ts';
 import type { Step } from '../../core/trainer/world.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Notice } from '../../ui/Notice.tsx';
@@ -28,8 +28,7 @@ export function DrillSheet({ drill, take, end }: DrillSheetProps) {
   );
   // What was said stays in sight while the next step is done.
   const shown = useLast(found);
-  const answer = useMemo(() => (named === null ? null : { drill, named }), [drill, named]);
-  if (answer !== null) return <DrillResult {...answer} end={end} />;
+  if (named !== null) return <DrillResult drill={drill} named={named} end={end} />;
   return (
     <div className={styles['view']}>
       <header>
@@ -49,7 +48,7 @@ export function DrillSheet({ drill, take, end }: DrillSheetProps) {
       )}
       <div className={styles['sheets']}>
         <div className={styles['table']}>
-          <DrillBoard runs={shown?.runs ?? []} />
+          <DrillBoard planned={shown?.planned ?? []} runs={shown?.runs ?? []} />
           <DrillActions
             busy={found === null}
             runs={shown?.runs.length ?? 0}

@@ -3,7 +3,7 @@ import { useMutation } from '@tanstack/react-query';
 import type { DrillRecord } from '../../contracts/drills.ts';
 import { formatMoment } from '../../core/language/dates.ts';
 import { plural, say } from '../../core/language/say.ts';
-import { RUNS } from '../../core/trainer/drill.ts';
+import { RUNS } from '../../core/trainer/costs.ts';
 import { LEVELS, type Level } from '../../core/trainer/world.ts';
 import { faultsOf } from '../../core/trainer/faults/index.ts';
 import type { OwnDrill } from '../../core/trainer/ownDrill.ts';

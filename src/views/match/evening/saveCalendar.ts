@@ -1,5 +1,6 @@
 import type { MatchRecord } from '../../../contracts/matches.ts';
 import type { PracticePlan } from '../../../core/match/practicePlan.ts';
+import { saveFile } from '../../../ui/saveFile.ts';
 
 /** An evening that has not begun begins at the next whole quarter of an hour, ms. */
 const QUARTER = 15 * 60_000;
@@ -16,10 +17,5 @@ export async function saveCalendar(
   // What is planned of an evening that goes on begins now.
   const begins = begunAt === null ? QUARTER * Math.ceil(now / QUARTER) : now;
   const text = practiceCalendar(plan, { id, goal, begins });
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(new Blob([text], { type: 'text/calendar' }));
-  link.download = 'practice.ics';
-  link.click();
-  // The browser has taken it by the next turn.
-  setTimeout(() => URL.revokeObjectURL(link.href), 1000);
+  saveFile(new Blob([text], { type: 'text/calendar' }), 'practice.ics');
 }
